@@ -1,0 +1,85 @@
+import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
+import type { EndEscapes } from '../layout/escape.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** A box grown by its content ends where that content ends; borders of a hair's breadth are allowed for. */
+const SLACK = 1.5;
+
+/**
+ * The innermost elements that make `start` as wide as it is. Where an element's width comes from its content (a grid or
+ * flex item that can't shrink, a float, a table), the defect is what stands in it: the picture, the unbreakable word,
+ * the box of fixed width. Where the width is the element's own, it is the element itself.
+ * @returns an empty list when the element is content-sized and nothing in it explains its width
+ */
+export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeIndex): NodeIndex[] {
+  if (!isContentSized(view, start)) return [start];
+  return drive(view, escapes, start);
+}
+
+function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex[] {
+  if (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i) || /table$/.test(view.style(i, 'display'))) return [i];
+  if (ownLinesReachEnd(view, escapes, i)) return [i];
+  const children = view.childrenOf(i).filter((child) => isInFlow(view, child) && escapes.escapes(child));
+  if (isSingleRow(view, i)) {
+    // Side by side they are too wide together; only one that is too wide alone is at fault by itself.
+    const page = view.snapshot.viewport.width;
+    const tooWide = children.filter((child) => view.box(child).width > page);
+    if (tooWide.length === 0) return [i];
+    return tooWide.flatMap((child) => drive(view, escapes, child));
+  }
+  const content = view.contentBox(i);
+  return children
+    .filter((child) => escapes.reachesEnd(view.box(child), content, SLACK))
+    .flatMap((child) => drive(view, escapes, child));
+}
+
+/** Whether an element's used width comes from its content and not from its container or its own declaration. */
+function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
+  if (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i)) return false;
+  const width = view.style(i, 'width');
+  if (width !== 'auto' && !/content/.test(width)) return false;
+  const display = view.style(i, 'display');
+  if (/^inline/.test(display) || /table/.test(display)) return true;
+  if (view.style(i, 'float') !== 'none') return true;
+  const position = view.style(i, 'position');
+  if (position === 'absolute' || position === 'fixed') {
+    return view.style(i, 'left') === 'auto' || view.style(i, 'right') === 'auto';
+  }
+  const container = view.containingElement(i);
+  return container >= 0 && /flex|grid/.test(view.style(container, 'display'));
+}
+
+/** A width or least width that is a length: it holds whatever the container. Percentages don't. */
+function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
+  const isLength = (value: string) => /^[\d.]+(?!%)[a-z]+$/.test(value) && Number.parseFloat(value) > 0;
+  const box = view.box(i);
+  const nearly = (value: string) => isLength(value) && Number.parseFloat(value) >= 0.5 * box.width;
+  return isLength(view.style(i, 'width')) || nearly(view.style(i, 'min-width'));
+}
+
+function ownLinesReachEnd(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
+  const content = view.contentBox(i);
+  const inline = view.style(i, 'display') === 'inline';
+  return view.linesOf(i).some((line) => {
+    const unbreakable = (view.snapshot.lines.flags[line]! & LINE_UNBREAKABLE) !== 0;
+    return unbreakable && (inline || escapes.reachesEnd(view.lineBox(line), content, SLACK));
+  });
+}
+
+function isInFlow(view: SnapshotView, i: NodeIndex): boolean {
+  const position = view.style(i, 'position');
+  return view.isRendered(i) && position !== 'absolute' && position !== 'fixed';
+}
+
+/** A container that sets two or more items in one row that can't wrap. */
+function isSingleRow(view: SnapshotView, i: NodeIndex): boolean {
+  const display = view.style(i, 'display');
+  const items = view.childrenOf(i).filter((child) => isInFlow(view, child) && view.box(child).width > 0);
+  if (items.length < 2) return false;
+  if (/flex/.test(display)) {
+    return /^row/.test(view.style(i, 'flex-direction')) && view.style(i, 'flex-wrap') === 'nowrap';
+  }
+  if (!/grid/.test(display)) return false;
+  const [first, second] = items.map((item) => view.box(item));
+  return second!.y < first!.y + first!.height && second!.x !== first!.x;
+}

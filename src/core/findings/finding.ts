@@ -1,0 +1,26 @@
+import type { Rect } from '../geometry/rect.js';
+import type { Family, Measure, Severity } from '../rules/rule.js';
+
+/** One defect, grouped over every profile on which it was seen. */
+export interface Finding {
+  /** Stable across runs and small edits of the page. */
+  readonly id: string;
+  readonly rule: string;
+  readonly family: Family;
+  readonly severity: Severity;
+  readonly page: string;
+  /** Matches exactly one element: the culprit, on the profile that shows it worst. */
+  readonly selector: string;
+  /** The repeated siblings that show the same defect, and the culprit's selectors on other profiles where they differ. */
+  readonly related: readonly string[];
+  readonly message: string;
+  readonly cause: null;
+  readonly seen: readonly Seen[];
+}
+
+export interface Seen {
+  readonly profile: string;
+  /** CSS px from the page's top left. */
+  readonly rect: Rect;
+  readonly by: Measure;
+}

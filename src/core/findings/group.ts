@@ -1,0 +1,68 @@
+import { rounded } from '../geometry/rect.js';
+import { SEVERITIES, type Rule, type RenderView, type Sighting } from '../rules/rule.js';
+import { digest } from './digest.js';
+import type { Finding, Seen } from './finding.js';
+import { SelectorWriter } from './selector.js';
+
+interface Group {
+  readonly rule: Rule;
+  readonly key: string;
+  readonly entries: { readonly profile: string; readonly sighting: Sighting; readonly writer: SelectorWriter }[];
+}
+
+/**
+ * Runs the rules over all renders of one page and makes one finding of all sightings of the same defect.
+ * The order of `renders` decides only the order inside `seen`.
+ */
+export function findingsOfPage(page: string, renders: readonly RenderView[], rules: readonly Rule[]): Finding[] {
+  const groups = new Map<string, Group>();
+  for (const render of renders) {
+    const writer = new SelectorWriter(render.view);
+    for (const rule of rules) {
+      for (const sighting of rule.check(render)) {
+        const key = `${rule.meta.name}\n${sighting.key}`;
+        let group = groups.get(key);
+        if (!group) groups.set(key, (group = { rule, key, entries: [] }));
+        group.entries.push({ profile: render.device.name, sighting, writer });
+      }
+    }
+  }
+  return [...groups.values()].map((group) => toFinding(page, group)).sort(byHarm);
+}
+
+function toFinding(page: string, { rule, key, entries }: Group): Finding {
+  const worst = entries.reduce((a, b) => ((b.sighting.by?.px ?? 0) > (a.sighting.by?.px ?? 0) ? b : a));
+  const selector = worst.writer.write(worst.sighting.node);
+  const related = new Set<string>();
+  for (const { sighting, writer } of entries) {
+    for (const node of [sighting.node, ...sighting.related]) related.add(writer.write(node));
+  }
+  related.delete(selector);
+  const seen: Seen[] = entries.map(({ profile, sighting }) => ({
+    profile,
+    rect: rounded(sighting.rect),
+    by: sighting.by && { axis: sighting.by.axis, px: Math.round(sighting.by.px * 100) / 100 },
+  }));
+  return {
+    id: `${rule.meta.name}-${digest(`${page}\n${key}`)}`,
+    rule: rule.meta.name,
+    family: rule.meta.family,
+    severity: rule.meta.severity,
+    page,
+    selector,
+    related: [...related],
+    message: worst.sighting.message(selector),
+    cause: null,
+    seen,
+  };
+}
+
+/** Most harmful first, then the widest spread, then from the top of the page down. */
+function byHarm(a: Finding, b: Finding): number {
+  return (
+    SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) ||
+    b.seen.length - a.seen.length ||
+    (a.seen[0]?.rect.y ?? 0) - (b.seen[0]?.rect.y ?? 0) ||
+    a.id.localeCompare(b.id)
+  );
+}

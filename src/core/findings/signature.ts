@@ -1,0 +1,19 @@
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { looksGenerated, step } from './selector.js';
+
+/**
+ * The path of an element without positions: equal for repeated siblings and for the same element on another render,
+ * so sightings with equal signatures are the same defect. Ids end the path, since what lies above can't matter.
+ */
+export function signature(view: SnapshotView, i: NodeIndex): string {
+  const parts: string[] = [];
+  for (let at = i; at >= 0; at = view.parent(at)) {
+    const id = view.id(at);
+    if (id !== '' && !looksGenerated(id)) {
+      parts.unshift(`#${id}`);
+      break;
+    }
+    parts.unshift(step(view, at));
+  }
+  return parts.join('>');
+}

@@ -1,0 +1,42 @@
+/** An axis-parallel rectangle in CSS px, from the page's top left corner; `width` and `height` are not negative. */
+export interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export function rightOf(rect: Rect): number {
+  return rect.x + rect.width;
+}
+
+export function bottomOf(rect: Rect): number {
+  return rect.y + rect.height;
+}
+
+/** The common part of two rectangles, or null when they share no area. */
+export function intersect(a: Rect, b: Rect): Rect | null {
+  const x = Math.max(a.x, b.x);
+  const y = Math.max(a.y, b.y);
+  const width = Math.min(rightOf(a), rightOf(b)) - x;
+  const height = Math.min(bottomOf(a), bottomOf(b)) - y;
+  return width > 0 && height > 0 ? { x, y, width, height } : null;
+}
+
+/** The smallest rectangle that holds both. */
+export function union(a: Rect, b: Rect): Rect {
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(rightOf(a), rightOf(b)) - x,
+    height: Math.max(bottomOf(a), bottomOf(b)) - y,
+  };
+}
+
+/** The same rectangle with every number rounded to hundredths, as it is written to a run. */
+export function rounded(rect: Rect): Rect {
+  const round = (value: number) => Math.round(value * 100) / 100;
+  return { x: round(rect.x), y: round(rect.y), width: round(rect.width), height: round(rect.height) };
+}

@@ -1,0 +1,28 @@
+/** A closed interval of widths in CSS px. `max` may be Infinity. */
+export interface Span {
+  readonly min: number;
+  readonly max: number;
+}
+
+export function includes(span: Span, width: number): boolean {
+  return width >= span.min && width <= span.max;
+}
+
+/**
+ * The widths from a sorted or unsorted list, written as spans over the neighbours that are in it:
+ * with `all` = [320, 390, 768] and `widths` = [320, 390] that is [320..390].
+ */
+export function spansOf(widths: readonly number[], all: readonly number[]): Span[] {
+  const wanted = new Set(widths);
+  const spans: Span[] = [];
+  let open: { min: number; max: number } | null = null;
+  for (const width of [...new Set(all)].sort((a, b) => a - b)) {
+    if (wanted.has(width)) {
+      if (open) open.max = width;
+      else spans.push((open = { min: width, max: width }));
+    } else {
+      open = null;
+    }
+  }
+  return spans;
+}

@@ -1,0 +1,51 @@
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** Whether an element cuts off, or scrolls, what sticks out of it along an axis. The viewport's own overflow is not it. */
+export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
+  const tag = view.tag(i);
+  if (tag === 'iframe' || tag === 'frame') return true;
+  if (/paint|strict|content/.test(view.style(i, 'contain'))) return true;
+  if (givesOverflowToViewport(view, i)) return false;
+  // Inline boxes have no overflow of their own.
+  if (view.style(i, 'display') === 'inline') return false;
+  return view.style(i, axis === 'x' ? 'overflow-x' : 'overflow-y') !== 'visible';
+}
+
+/** CSS Overflow 3, section 3.3: the root's overflow, or the body's when the root's is visible, is the viewport's. */
+function givesOverflowToViewport(view: SnapshotView, i: NodeIndex): boolean {
+  if (i === view.root) return true;
+  if (i !== view.body) return false;
+  return view.style(view.root, 'overflow-x') === 'visible' && view.style(view.root, 'overflow-y') === 'visible';
+}
+
+/** A span along x within which an element can show; `scrolled` when a scroll container on the way moves it. */
+export interface ClipX {
+  readonly left: number;
+  readonly right: number;
+  readonly scrolled: boolean;
+}
+
+/** The clip that an element's own content is under along x, itself included: every clip on its containing chain. */
+export function contentClipX(view: SnapshotView, i: NodeIndex, cache: Map<NodeIndex, ClipX>): ClipX {
+  const path: NodeIndex[] = [];
+  let at = i;
+  let clip: ClipX | undefined;
+  while (at >= 0 && !(clip = cache.get(at))) {
+    path.push(at);
+    at = view.containingElement(at);
+  }
+  let result: ClipX = clip ?? { left: -Infinity, right: Infinity, scrolled: false };
+  for (const node of path.reverse()) {
+    if (clipsAxis(view, node, 'x')) {
+      const padding = view.paddingBox(node);
+      const scrolls = /auto|scroll|hidden/.test(view.style(node, 'overflow-x'));
+      result = {
+        left: Math.max(result.left, padding.x),
+        right: Math.min(result.right, padding.x + padding.width),
+        scrolled: result.scrolled || scrolls,
+      };
+    }
+    cache.set(node, result);
+  }
+  return result;
+}

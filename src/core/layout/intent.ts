@@ -1,0 +1,33 @@
+import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from './snapshot.js';
+import type { EndEscapes } from './escape.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+import { paints } from './visible.js';
+
+/**
+ * A drawer or panel that waits beside the page: wholly outside, put there by position or transform. Nobody misses it
+ * until it is opened, so a root that clips may hide it.
+ */
+export function isOffCanvas(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
+  if (escapes.startPastEdge(view.box(i)) < -1) return false;
+  for (let at = i; at >= 0; at = view.parent(at)) {
+    const position = view.style(at, 'position');
+    if (position === 'absolute' || position === 'fixed') return true;
+    if (view.style(at, 'transform') !== 'none' || view.style(at, 'translate') !== 'none') return true;
+  }
+  return false;
+}
+
+/** Something a reader would miss reaches past the edge: painted text, a control or a picture, not decoration. */
+export function losesContent(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
+  const lost = 1;
+  const stack = [i];
+  for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
+    if (!escapes.escapes(at) || view.has(at, FLAG_ARIA_HIDDEN)) continue;
+    if (paints(view, at)) {
+      if (view.has(at, FLAG_CONTROL | FLAG_REPLACED) && escapes.past[at]! > lost) return true;
+      if (view.linesOf(at).some((line) => escapes.pastEdge(view.lineBox(line)) > lost)) return true;
+    }
+    stack.push(...view.childrenOf(at));
+  }
+  return false;
+}

@@ -1,0 +1,143 @@
+/**
+ * The layout snapshot: an engine-neutral record of one laid-out page. The collector in `src/page` writes it, every rule
+ * reads it, and it is enough by itself to run every rule again without a browser.
+ *
+ * It is a struct of arrays: row `i` of every node column belongs to the same element, and rows stand in flat-tree
+ * order, so a parent stands before its children. Strings are interned: a column of string numbers holds indices into
+ * `strings`. All lengths are CSS px; all rectangles are from the page's top left corner, transforms applied, four
+ * numbers a row: x, y, width, height. Edge columns (border, padding, margin) hold top, right, bottom, left.
+ */
+export interface LayoutSnapshot {
+  readonly version: 1;
+  readonly url: string;
+  readonly title: string;
+  /** The layout viewport (the initial containing block), and what of it the screen shows at first. */
+  readonly viewport: {
+    readonly width: number;
+    readonly height: number;
+    /** `window.innerWidth`: the widest that the page can be shown on this device, in CSS px. */
+    readonly shownWidth: number;
+    readonly shownHeight: number;
+    /** How far the page is shown enlarged (over 1) or shrunk (under 1). */
+    readonly scale: number;
+    /** The width that a classic scroll bar takes at the right edge; 0 for overlay scroll bars. */
+    readonly scrollbar: number;
+  };
+  /** The whole scrollable area of the page. */
+  readonly document: { readonly width: number; readonly height: number };
+  readonly direction: 'ltr' | 'rtl';
+  /** Overflow that applies to the viewport after html and body have passed theirs on. */
+  readonly rootOverflow: { readonly x: string; readonly y: string };
+  readonly strings: readonly string[];
+  /** Names of the style columns; those of `DECLARED_PROPERTIES` hold the computed value, not the used one. */
+  readonly styleProperties: readonly string[];
+  /** Rows of string numbers, one row a distinct style, one column a style property. */
+  readonly styles: Int32Array;
+  readonly nodes: {
+    readonly count: number;
+    /** Flat-tree parent, or −1. A frame's root element has the frame as its parent. */
+    readonly parent: Int32Array;
+    /** The shadow host or frame whose tree the element stands in, or −1 for the page's own document. */
+    readonly scope: Int32Array;
+    /** The parent in the element's own tree, or −1 at its top: differs from `parent` for slotted elements. */
+    readonly treeParent: Int32Array;
+    readonly kind: Uint8Array;
+    readonly tag: Int32Array;
+    readonly id: Int32Array;
+    /** The class attribute with its white space folded. */
+    readonly classes: Int32Array;
+    /** 1-based position among siblings of the same tag; 0 when it is the only one. */
+    readonly nth: Int32Array;
+    readonly flags: Int32Array;
+    readonly style: Int32Array;
+    readonly box: Float64Array;
+    readonly border: Float64Array;
+    readonly padding: Float64Array;
+    readonly margin: Float64Array;
+    /** Inner size and content size of a scroll container: clientWidth, clientHeight, scrollWidth, scrollHeight. */
+    readonly scroll: Float64Array;
+  };
+  /** One row a line of a text node. */
+  readonly lines: {
+    readonly count: number;
+    /** The element (or pseudo-element) that the text stands in. */
+    readonly node: Int32Array;
+    readonly box: Float64Array;
+    /** The text of the line where it was read (see LINE_UNBREAKABLE), else the start of the text node. */
+    readonly text: Int32Array;
+    readonly flags: Uint8Array;
+  };
+  /** What the collector did not read, and how much of it. Empty when the snapshot is complete. */
+  readonly leftOut: readonly { readonly what: string; readonly count: number }[];
+}
+
+export const KIND_ELEMENT = 0;
+export const KIND_BEFORE = 1;
+export const KIND_AFTER = 2;
+
+/** Has a box: not `display: none`, not in a closed `<details>`, not in hidden `content-visibility`. */
+export const FLAG_RENDERED = 1;
+/** Takes input: link, button, field, or an element with such a role. */
+export const FLAG_CONTROL = 2;
+/** Shows content of its own: picture, video, canvas, frame, field. */
+export const FLAG_REPLACED = 4;
+/** Has text of its own that is not blank. */
+export const FLAG_TEXT = 8;
+/** In the top layer: modal dialog, open popover, full screen. */
+export const FLAG_TOP_LAYER = 16;
+/** Inside an SVG picture: identity only, no box and no style. */
+export const FLAG_IN_PICTURE = 32;
+/** Hidden from assistive technology (`aria-hidden`) or inert, itself or by an ancestor. */
+export const FLAG_ARIA_HIDDEN = 64;
+
+/** The line holds no place where it could have been broken, as it is styled. */
+export const LINE_UNBREAKABLE = 1;
+
+/** Properties whose resolved value (`getComputedStyle`) is stored. */
+export const STYLE_PROPERTIES = [
+  'display',
+  'position',
+  'float',
+  'visibility',
+  'opacity',
+  'overflow-x',
+  'overflow-y',
+  'direction',
+  'writing-mode',
+  'white-space',
+  'overflow-wrap',
+  'text-overflow',
+  'font-size',
+  'line-height',
+  'flex-direction',
+  'flex-wrap',
+  'flex-shrink',
+  'transform',
+  'translate',
+  'filter',
+  'perspective',
+  'contain',
+  'will-change',
+  'container-type',
+  'clip',
+  'clip-path',
+  'z-index',
+  'box-sizing',
+  'content-visibility',
+] as const;
+
+/** Properties whose computed value (`computedStyleMap`) is stored, so that `auto` and percentages stay visible. */
+export const DECLARED_PROPERTIES = [
+  'width',
+  'min-width',
+  'max-width',
+  'height',
+  'flex-basis',
+  'left',
+  'right',
+  'margin-left',
+  'margin-right',
+] as const;
+
+export type StyleProperty = (typeof STYLE_PROPERTIES)[number];
+export type DeclaredProperty = (typeof DECLARED_PROPERTIES)[number];

@@ -1,0 +1,188 @@
+import type { Rect } from '../geometry/rect.js';
+import {
+  FLAG_RENDERED,
+  KIND_ELEMENT,
+  type DeclaredProperty,
+  type LayoutSnapshot,
+  type StyleProperty,
+} from './snapshot.js';
+
+/** Index of an element in a snapshot; −1 is none. */
+export type NodeIndex = number;
+
+/** Reads a layout snapshot by element: what the rules are written against. */
+export class SnapshotView {
+  readonly count: number;
+  /** Index of the page's root element, and of its body (−1 when there is none). */
+  readonly root: NodeIndex = 0;
+  readonly body: NodeIndex;
+  private readonly column = new Map<string, number>();
+  private readonly width: number;
+  private children: NodeIndex[][] | null = null;
+  private linesByNode: number[][] | null = null;
+  private readonly containing: Int32Array;
+
+  constructor(readonly snapshot: LayoutSnapshot) {
+    this.count = snapshot.nodes.count;
+    this.width = snapshot.styleProperties.length;
+    snapshot.styleProperties.forEach((property, i) => this.column.set(property, i));
+    this.containing = new Int32Array(this.count).fill(UNKNOWN);
+    let body = -1;
+    for (let i = 1; i < this.count && body < 0; i++) {
+      if (snapshot.nodes.parent[i] === 0 && this.tag(i) === 'body') body = i;
+    }
+    this.body = body;
+  }
+
+  private string(number: number | undefined): string {
+    return this.snapshot.strings[number ?? -1] ?? '';
+  }
+
+  tag(i: NodeIndex): string {
+    return this.string(this.snapshot.nodes.tag[i]);
+  }
+  id(i: NodeIndex): string {
+    return this.string(this.snapshot.nodes.id[i]);
+  }
+  classes(i: NodeIndex): string[] {
+    const text = this.string(this.snapshot.nodes.classes[i]);
+    return text === '' ? [] : text.split(' ');
+  }
+  parent(i: NodeIndex): NodeIndex {
+    return this.snapshot.nodes.parent[i]!;
+  }
+  isElement(i: NodeIndex): boolean {
+    return this.snapshot.nodes.kind[i] === KIND_ELEMENT;
+  }
+  has(i: NodeIndex, flag: number): boolean {
+    return (this.snapshot.nodes.flags[i]! & flag) !== 0;
+  }
+  isRendered(i: NodeIndex): boolean {
+    return this.has(i, FLAG_RENDERED);
+  }
+
+  style(i: NodeIndex, property: StyleProperty | DeclaredProperty): string {
+    const column = this.column.get(property);
+    if (column === undefined) return '';
+    return this.string(this.snapshot.styles[this.snapshot.nodes.style[i]! * this.width + column]);
+  }
+
+  /** Border box. */
+  box(i: NodeIndex): Rect {
+    return rectAt(this.snapshot.nodes.box, i);
+  }
+
+  paddingBox(i: NodeIndex): Rect {
+    return inset(this.box(i), this.snapshot.nodes.border, i);
+  }
+
+  contentBox(i: NodeIndex): Rect {
+    return inset(this.paddingBox(i), this.snapshot.nodes.padding, i);
+  }
+
+  /** Used margins: top, right, bottom, left. */
+  margins(i: NodeIndex): [number, number, number, number] {
+    const m = this.snapshot.nodes.margin;
+    return [m[4 * i]!, m[4 * i + 1]!, m[4 * i + 2]!, m[4 * i + 3]!];
+  }
+
+  childrenOf(i: NodeIndex): readonly NodeIndex[] {
+    if (!this.children) {
+      this.children = Array.from({ length: this.count }, () => []);
+      for (let child = 0; child < this.count; child++) this.children[this.parent(child)]?.push(child);
+    }
+    return this.children[i] ?? [];
+  }
+
+  /** Indices of the text lines that stand directly in an element. */
+  linesOf(i: NodeIndex): readonly number[] {
+    if (!this.linesByNode) {
+      this.linesByNode = Array.from({ length: this.count }, () => []);
+      const { count, node } = this.snapshot.lines;
+      for (let line = 0; line < count; line++) this.linesByNode[node[line]!]?.push(line);
+    }
+    return this.linesByNode[i] ?? [];
+  }
+
+  lineBox(line: number): Rect {
+    return rectAt(this.snapshot.lines.box, line);
+  }
+
+  lineText(line: number): string {
+    return this.string(this.snapshot.lines.text[line]);
+  }
+
+  /**
+   * The element whose box contains this one for layout: for `absolute` the nearest ancestor that holds such boxes, for
+   * `fixed` the nearest one that transforms (CSS Positioned Layout 3, section 2.1), else the parent. −1 is the viewport.
+   */
+  containingElement(i: NodeIndex): NodeIndex {
+    const known = this.containing[i]!;
+    if (known !== UNKNOWN) return known;
+    const position = this.style(i, 'position');
+    let ancestor = this.parent(i);
+    if (position === 'fixed') {
+      while (ancestor >= 0 && !this.holdsFixed(ancestor)) ancestor = this.parent(ancestor);
+    } else if (position === 'absolute') {
+      while (ancestor >= 0 && !this.holdsAbsolute(ancestor)) ancestor = this.parent(ancestor);
+    } else {
+      while (ancestor >= 0 && this.style(ancestor, 'display') === 'contents') ancestor = this.parent(ancestor);
+    }
+    this.containing[i] = ancestor;
+    return ancestor;
+  }
+
+  private holdsAbsolute(i: NodeIndex): boolean {
+    return this.style(i, 'position') !== 'static' || this.holdsFixed(i);
+  }
+
+  private holdsFixed(i: NodeIndex): boolean {
+    const contain = this.style(i, 'contain');
+    const willChange = this.style(i, 'will-change');
+    const container = this.style(i, 'container-type');
+    return (
+      isSet(this.style(i, 'transform')) ||
+      isSet(this.style(i, 'translate')) ||
+      isSet(this.style(i, 'filter')) ||
+      isSet(this.style(i, 'perspective')) ||
+      /layout|paint|strict|content/.test(contain) ||
+      /transform|filter|perspective/.test(willChange) ||
+      (container !== '' && container !== 'normal') ||
+      this.tag(i) === 'iframe'
+    );
+  }
+
+  /** Whether the element is laid out against the viewport and stays there while the page scrolls. */
+  isFixed(i: NodeIndex): boolean {
+    for (let at = i; at >= 0; at = this.containingElement(at)) {
+      if (this.style(at, 'position') === 'fixed' && this.containingElement(at) < 0) return true;
+    }
+    return false;
+  }
+}
+
+const UNKNOWN = -2;
+
+function isSet(value: string): boolean {
+  return value !== '' && value !== 'none';
+}
+
+function rectAt(column: Float64Array, row: number): Rect {
+  const at = row * 4;
+  return { x: column[at]!, y: column[at + 1]!, width: column[at + 2]!, height: column[at + 3]! };
+}
+
+function inset(rect: Rect, edges: Float64Array, row: number): Rect {
+  const [top, right, bottom, left] = [
+    edges[4 * row]!,
+    edges[4 * row + 1]!,
+    edges[4 * row + 2]!,
+    edges[4 * row + 3]!,
+  ];
+  return {
+    x: rect.x + left,
+    y: rect.y + top,
+    width: Math.max(0, rect.width - left - right),
+    height: Math.max(0, rect.height - top - bottom),
+  };
+}

@@ -1,0 +1,48 @@
+import type { LayoutSnapshot } from './snapshot.js';
+
+/** A layout snapshot as plain JSON: every typed array is a list of numbers. The collector sends this form. */
+export type WireSnapshot = Plain<LayoutSnapshot>;
+
+type Plain<T> = T extends Int32Array | Uint8Array | Float64Array
+  ? number[]
+  : T extends readonly (infer E)[]
+    ? Plain<E>[]
+    : T extends object
+      ? { -readonly [K in keyof T]: Plain<T[K]> }
+      : T;
+
+/** Puts the columns of a wire snapshot into typed arrays. */
+export function fromWire(wire: WireSnapshot): LayoutSnapshot {
+  const { nodes, lines } = wire;
+  const ints = (values: readonly number[]) => Int32Array.from(values);
+  const floats = (values: readonly number[]) => Float64Array.from(values);
+  return {
+    ...wire,
+    styles: ints(wire.styles),
+    nodes: {
+      count: nodes.count,
+      parent: ints(nodes.parent),
+      scope: ints(nodes.scope),
+      treeParent: ints(nodes.treeParent),
+      kind: Uint8Array.from(nodes.kind),
+      tag: ints(nodes.tag),
+      id: ints(nodes.id),
+      classes: ints(nodes.classes),
+      nth: ints(nodes.nth),
+      flags: ints(nodes.flags),
+      style: ints(nodes.style),
+      box: floats(nodes.box),
+      border: floats(nodes.border),
+      padding: floats(nodes.padding),
+      margin: floats(nodes.margin),
+      scroll: floats(nodes.scroll),
+    },
+    lines: {
+      count: lines.count,
+      node: ints(lines.node),
+      box: floats(lines.box),
+      text: ints(lines.text),
+      flags: Uint8Array.from(lines.flags),
+    },
+  };
+}

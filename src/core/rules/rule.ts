@@ -1,0 +1,57 @@
+import type { Rect } from '../geometry/rect.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { Device } from '../profile/profile.js';
+
+export const FAMILIES = [
+  'overflow',
+  'overlap',
+  'clipped',
+  'viewport',
+  'legibility',
+  'touch',
+  'media',
+  'delivery',
+] as const;
+export type Family = (typeof FAMILIES)[number];
+
+/** Most harmful first. */
+export const SEVERITIES = ['error', 'warning', 'notice'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+export interface RuleMeta {
+  /** Kebab case; also the name of its page in `docs/rules/`. */
+  readonly name: string;
+  readonly family: Family;
+  readonly severity: Severity;
+  /** What a person sees, one clause. */
+  readonly summary: string;
+}
+
+/** One page on one device, as a rule sees it. */
+export interface RenderView {
+  readonly device: Device;
+  readonly view: SnapshotView;
+  /** Status of the answer that carried the document; null where there was none, as for a file. */
+  readonly httpStatus: number | null;
+}
+
+/** One defect on one render. Sightings of the same defect on several renders become one finding. */
+export interface Sighting {
+  readonly node: NodeIndex;
+  /** Further elements of the same defect: repeated siblings. */
+  readonly related: readonly NodeIndex[];
+  /** What is the same on every render that shows this defect; sightings with equal keys are one finding. */
+  readonly key: string;
+  readonly rect: Rect;
+  readonly by: Measure;
+  /** How the message reads for this render; the worst render's is the finding's. */
+  readonly message: (selector: string) => string;
+}
+
+/** How far, along an axis, in CSS px. Null where a defect has no extent. */
+export type Measure = { readonly axis: 'x' | 'y'; readonly px: number } | null;
+
+export interface Rule {
+  readonly meta: RuleMeta;
+  check(render: RenderView): Sighting[];
+}

@@ -1,0 +1,340 @@
+import {
+  DECLARED_PROPERTIES,
+  FLAG_IN_PICTURE,
+  FLAG_RENDERED,
+  KIND_AFTER,
+  KIND_BEFORE,
+  KIND_ELEMENT,
+  STYLE_PROPERTIES,
+} from '../core/layout/snapshot.js';
+import type { WireSnapshot } from '../core/layout/wire.js';
+import { Interner, px, RowInterner } from './columns.js';
+import { pseudoBox, type Box } from './pseudo-box.js';
+import { textLines } from './text-lines.js';
+import { flagsOf } from './traits.js';
+
+/** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
+const MAX_NODES = 200_000;
+const MAX_LINES = 400_000;
+const MAX_MS = 20_000;
+
+const NO_BOX_TAGS = new Set(['script', 'style', 'template', 'noscript', 'link', 'meta', 'title', 'head', 'base']);
+
+interface Frame {
+  /** Where the frame's viewport lies on the page: added to every rectangle of its document. */
+  readonly dx: number;
+  readonly dy: number;
+}
+
+/** What a child takes over from its parent while the tree is walked. */
+interface Inherited {
+  readonly node: number;
+  readonly treeParent: number;
+  readonly scope: number;
+  readonly flags: number;
+  readonly frame: Frame;
+  /** Padding box of the nearest positioned ancestor, in the frame's viewport. */
+  readonly positioned: Box;
+  /** Content edges of the nearest block container. */
+  readonly content: { left: number; right: number };
+}
+
+/** Collects the layout snapshot of the page in one walk over its flat tree. */
+export function collect(): WireSnapshot {
+  const strings = new Interner();
+  const styles = new RowInterner();
+  const nodes: WireSnapshot['nodes'] = {
+    count: 0, parent: [], scope: [], treeParent: [], kind: [], tag: [], id: [], classes: [], nth: [], flags: [],
+    style: [], box: [], border: [], padding: [], margin: [], scroll: [],
+  };
+  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const leftOut = new Map<string, number>();
+  const deadline = performance.now() + MAX_MS;
+  const leave = (what: string, count = 1) => leftOut.set(what, (leftOut.get(what) ?? 0) + count);
+  const range = document.createRange();
+  const numbers = (target: number[], ...values: number[]) => {
+    for (const value of values) target.push(px(value));
+  };
+
+  const styleRow = (style: CSSStyleDeclaration, element: Element | null): number => {
+    const row: number[] = [];
+    for (const property of STYLE_PROPERTIES) row.push(strings.number(style.getPropertyValue(property)));
+    const map = element?.computedStyleMap();
+    for (const property of DECLARED_PROPERTIES) {
+      row.push(strings.number(map ? String(map.get(property) ?? '') : style.getPropertyValue(property)));
+    }
+    return styles.number(row);
+  };
+  const noStyle = styles.number([...STYLE_PROPERTIES, ...DECLARED_PROPERTIES].map(() => strings.number('')));
+  const edges = (style: CSSStyleDeclaration, prefix: string, suffix: string): [number, number, number, number] => {
+    const of = (side: string) => Number.parseFloat(style.getPropertyValue(`${prefix}-${side}${suffix}`)) || 0;
+    return [of('top'), of('right'), of('bottom'), of('left')];
+  };
+
+  const addNode = (
+    inherited: Inherited,
+    kind: number,
+    tag: string,
+    element: Element | null,
+    nth: number,
+    flags: number,
+    style: CSSStyleDeclaration | null,
+    rect: Box | null,
+  ): number => {
+    nodes.parent.push(inherited.node);
+    nodes.scope.push(inherited.scope);
+    nodes.treeParent.push(inherited.treeParent);
+    nodes.kind.push(kind);
+    nodes.tag.push(strings.number(tag));
+    nodes.id.push(strings.number(element?.getAttribute('id') ?? ''));
+    nodes.classes.push(strings.number((element?.getAttribute('class') ?? '').trim().replace(/\s+/g, ' ')));
+    nodes.nth.push(nth);
+    nodes.flags.push(flags);
+    nodes.style.push(style ? styleRow(style, kind === KIND_ELEMENT ? element : null) : noStyle);
+    const { dx, dy } = inherited.frame;
+    if (rect) numbers(nodes.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
+    else nodes.box.push(0, 0, 0, 0);
+    if (style) {
+      numbers(nodes.border, ...edges(style, 'border', '-width'));
+      numbers(nodes.padding, ...edges(style, 'padding', ''));
+      numbers(nodes.margin, ...edges(style, 'margin', ''));
+    } else {
+      for (const column of [nodes.border, nodes.padding, nodes.margin]) column.push(0, 0, 0, 0);
+    }
+    if (element && rect && kind === KIND_ELEMENT) {
+      numbers(nodes.scroll, element.clientWidth, element.clientHeight, element.scrollWidth, element.scrollHeight);
+    } else {
+      nodes.scroll.push(0, 0, 0, 0);
+    }
+    return nodes.count++;
+  };
+
+  const addText = (node: Text, owner: number, inherited: Inherited, noWrap: boolean) => {
+    if (!/\S/.test(node.data)) return;
+    if (lines.count >= MAX_LINES) return leave('text lines');
+    for (const line of textLines(node, range, inherited.content, noWrap)) {
+      lines.node.push(owner);
+      const { dx, dy } = inherited.frame;
+      numbers(lines.box, line.rect.x + dx, line.rect.y + dy, line.rect.width, line.rect.height);
+      lines.text.push(strings.number(line.text));
+      lines.flags.push(line.flags);
+      lines.count++;
+    }
+  };
+
+  const addPseudo = (element: Element, which: '::before' | '::after', of: Inherited) => {
+    const style = getComputedStyle(element, which);
+    if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
+    const box = pseudoBox(style, of.positioned);
+    const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
+    addNode(of, kind, which, null, 0, box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED, style, box);
+  };
+
+  /** Explicit stack: a page may nest deeper than the call stack reaches. Children are pushed in reverse. */
+  const stack: { element: Element; inherited: Inherited; nth: number }[] = [];
+
+  /** @param siblings the children of the elements' own parent, among which `nth` counts */
+  const pushChildren = (elements: ArrayLike<Element>, inherited: Inherited, siblings = elements) => {
+    const positions = positionsByTag(siblings);
+    for (let i = elements.length - 1; i >= 0; i--) {
+      const element = elements[i]!;
+      stack.push({ element, inherited, nth: positions.get(element) ?? 0 });
+    }
+  };
+
+  const visit = ({ element, inherited, nth }: (typeof stack)[number]) => {
+    const tag = element.localName;
+    const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
+    if (inPicture || NO_BOX_TAGS.has(tag)) {
+      const bare = addNode(inherited, KIND_ELEMENT, tag, element, nth, inherited.flags & FLAG_IN_PICTURE, null, null);
+      if (inPicture) pushChildren(element.children, { ...inherited, node: bare, treeParent: bare });
+      return;
+    }
+    const view = element.ownerDocument.defaultView ?? window;
+    const style = view.getComputedStyle(element);
+    const rendered = style.display === 'contents' || element.checkVisibility();
+    const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
+    const flags = flagsOf(element, tag, rect !== null, inherited.flags);
+    const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
+
+    const positionsChildren =
+      style.position !== 'static' || style.transform !== 'none' || style.filter !== 'none' || style.contain !== 'none';
+    const isBlock = style.display !== 'inline' && style.display !== 'contents';
+    const below: Inherited = {
+      node,
+      treeParent: node,
+      scope: inherited.scope,
+      flags: flags | (tag === 'svg' ? FLAG_IN_PICTURE : 0),
+      frame: inherited.frame,
+      positioned: rect && positionsChildren ? paddingBox(rect, style) : inherited.positioned,
+      content: rect && isBlock ? contentEdges(rect, style) : inherited.content,
+    };
+
+    if (rendered && tag !== 'svg') addPseudo(element, '::before', below);
+    if (rendered) {
+      const noWrap = style.whiteSpace === 'nowrap' || style.whiteSpace === 'pre';
+      for (const child of renderedChildNodes(element, tag)) {
+        if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
+      }
+      if (tag !== 'svg') addPseudo(element, '::after', below);
+    }
+    pushBelow(element, tag, style, rect, below);
+  };
+
+  /** The children as they are rendered: of the shadow tree, of what is slotted, of the frame's document, or plain. */
+  const pushBelow = (
+    element: Element,
+    tag: string,
+    style: CSSStyleDeclaration,
+    rect: DOMRect | null,
+    below: Inherited,
+  ) => {
+    if (tag === 'iframe' || tag === 'frame') {
+      const inner = frameDocument(element as HTMLIFrameElement);
+      if (!inner) leave('frames of another origin');
+      else if (rect && (inner.documentElement as Element | null)) {
+        const border = edges(style, 'border', '-width');
+        const padding = edges(style, 'padding', '');
+        const frame = {
+          dx: below.frame.dx + rect.x + border[3] + padding[3],
+          dy: below.frame.dy + rect.y + border[0] + padding[0],
+        };
+        const top = { ...below, scope: below.node, treeParent: -1, flags: 0, frame };
+        stack.push({ element: inner.documentElement, inherited: top, nth: 0 });
+      }
+      return;
+    }
+    if (element.shadowRoot) {
+      pushChildren(element.shadowRoot.children, { ...below, scope: below.node, treeParent: -1 });
+      return;
+    }
+    if (tag === 'slot') {
+      const assigned = (element as HTMLSlotElement).assignedElements();
+      if (assigned.length > 0) {
+        // Slotted elements belong to the host's tree, whose path their selectors follow.
+        const host = nodes.scope[below.node] ?? -1;
+        const own = { ...below, scope: host < 0 ? -1 : nodes.scope[host]!, treeParent: host };
+        pushChildren(assigned, own, assigned[0]!.parentElement?.children ?? assigned);
+        return;
+      }
+    }
+    pushChildren(element.children, below);
+  };
+
+  const viewportBox = { x: 0, y: 0, width: document.documentElement.clientWidth, height: window.innerHeight };
+  stack.push({
+    element: document.documentElement,
+    nth: 0,
+    inherited: {
+      node: -1, treeParent: -1, scope: -1, flags: 0,
+      frame: { dx: window.scrollX, dy: window.scrollY },
+      positioned: viewportBox,
+      content: { left: 0, right: viewportBox.width },
+    },
+  });
+  for (let entry = stack.pop(); entry; entry = stack.pop()) {
+    if (nodes.count >= MAX_NODES || (nodes.count % 256 === 0 && performance.now() > deadline)) {
+      leave('elements', stack.length + 1);
+      break;
+    }
+    visit(entry);
+  }
+
+  const root = document.documentElement;
+  const rootStyle = getComputedStyle(root);
+  const overflow = viewportOverflow(rootStyle);
+  const scroller = document.scrollingElement ?? root;
+  return {
+    version: 1,
+    url: location.href,
+    title: document.title,
+    viewport: {
+      width: root.clientWidth,
+      height: root.clientHeight,
+      shownWidth: window.innerWidth,
+      shownHeight: window.innerHeight,
+      scale: window.visualViewport?.scale ?? 1,
+      scrollbar: Math.max(0, window.innerWidth - root.clientWidth),
+    },
+    document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
+    direction: rootDirection(rootStyle),
+    rootOverflow: overflow,
+    strings: strings.strings,
+    styleProperties: [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES],
+    styles: styles.flat,
+    nodes,
+    lines,
+    leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
+  };
+}
+
+/** 1-based position of each element among those of its tag; elements that are the only one of theirs are left out. */
+function positionsByTag(siblings: ArrayLike<Element>): Map<Element, number> {
+  const byTag = new Map<string, Element[]>();
+  for (let i = 0; i < siblings.length; i++) {
+    const element = siblings[i]!;
+    const list = byTag.get(element.localName);
+    if (list) list.push(element);
+    else byTag.set(element.localName, [element]);
+  }
+  const positions = new Map<Element, number>();
+  for (const list of byTag.values()) {
+    if (list.length > 1) list.forEach((element, i) => positions.set(element, i + 1));
+  }
+  return positions;
+}
+
+/** The child nodes whose text is shown inside the element: of its shadow tree, of what is slotted, or its own. */
+function renderedChildNodes(element: Element, tag: string): Iterable<Node> {
+  if (element.shadowRoot) return element.shadowRoot.childNodes;
+  if (tag === 'slot') {
+    const assigned = (element as HTMLSlotElement).assignedNodes();
+    if (assigned.length > 0) return assigned;
+  }
+  return element.childNodes;
+}
+
+function paddingBox(rect: DOMRect, style: CSSStyleDeclaration): Box {
+  const of = (value: string) => Number.parseFloat(value) || 0;
+  const left = of(style.borderLeftWidth);
+  const top = of(style.borderTopWidth);
+  return {
+    x: rect.x + left,
+    y: rect.y + top,
+    width: rect.width - left - of(style.borderRightWidth),
+    height: rect.height - top - of(style.borderBottomWidth),
+  };
+}
+
+function contentEdges(rect: DOMRect, style: CSSStyleDeclaration): { left: number; right: number } {
+  const of = (value: string) => Number.parseFloat(value) || 0;
+  return {
+    left: rect.left + of(style.borderLeftWidth) + of(style.paddingLeft),
+    right: rect.right - of(style.borderRightWidth) - of(style.paddingRight),
+  };
+}
+
+function frameDocument(frame: HTMLIFrameElement): Document | null {
+  try {
+    return frame.contentDocument;
+  } catch {
+    return null;
+  }
+}
+
+/** CSS Overflow 3, section 3.3: the viewport takes the root's overflow or, when that is visible, the body's. */
+function viewportOverflow(rootStyle: CSSStyleDeclaration): { x: string; y: string } {
+  const own = { x: rootStyle.overflowX, y: rootStyle.overflowY };
+  if (own.x !== 'visible' || own.y !== 'visible') return own;
+  const body = document.body as HTMLElement | null;
+  if (!body) return own;
+  const style = getComputedStyle(body);
+  return { x: style.overflowX, y: style.overflowY };
+}
+
+/** CSS Writing Modes 4, section 8: the body's direction, when there is a body, is the viewport's. */
+function rootDirection(rootStyle: CSSStyleDeclaration): 'ltr' | 'rtl' {
+  const body = document.body as HTMLElement | null;
+  const direction = body ? getComputedStyle(body).direction : rootStyle.direction;
+  return direction === 'rtl' ? 'rtl' : 'ltr';
+}

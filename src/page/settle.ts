@@ -1,0 +1,115 @@
+/** What `settle` met that was still moving when its time was up; empty when the page came to rest. */
+export interface SettleResult {
+  readonly bounds: string[];
+}
+
+const LAYOUT_BOUND_MS = 3_000;
+const FONTS_BOUND_MS = 5_000;
+const PICTURES_BOUND_MS = 5_000;
+/** An endless page grows while it is scrolled; this many screens are enough to bring in what is lazy. */
+const MAX_SCREENS = 60;
+
+const frame = () => new Promise<void>((resolve) => requestAnimationFrame(() => resolve()));
+
+/** Resolves to false when `promise` has not settled after `ms`. */
+async function within(promise: Promise<unknown>, ms: number): Promise<boolean> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<boolean>((resolve) => (timer = setTimeout(() => resolve(false), ms)));
+  const done = promise.then(
+    () => true,
+    () => true,
+  );
+  const result = await Promise.race([done, late]);
+  clearTimeout(timer);
+  return result;
+}
+
+/** Brings lazy content in by scrolling down one screen at a time, then goes back to the top. */
+export async function scrollThrough(): Promise<SettleResult> {
+  const bounds: string[] = [];
+  const scroller = document.scrollingElement ?? document.documentElement;
+  const step = Math.max(200, window.innerHeight);
+  const originX = window.scrollX;
+  let screens = 0;
+  for (let y = step; y < scroller.scrollHeight - 1; y += step) {
+    if (++screens > MAX_SCREENS) {
+      bounds.push(`the page was scrolled ${MAX_SCREENS} screens down and went on`);
+      break;
+    }
+    window.scrollTo({ left: originX, top: y, behavior: 'instant' });
+    await frame();
+  }
+  if (screens > 0) {
+    window.scrollTo({ left: originX, top: scroller.scrollHeight, behavior: 'instant' });
+    await frame();
+    await frame();
+  }
+  window.scrollTo({ left: originX, top: 0, behavior: 'instant' });
+  await frame();
+  return { bounds };
+}
+
+/** Waits for fonts, pictures and two frames with the same layout; ends animations and hides the caret. */
+export async function settle(): Promise<SettleResult> {
+  const bounds: string[] = [];
+  const fonts = document.fonts.ready;
+  if (!(await within(fonts, FONTS_BOUND_MS))) bounds.push('fonts were still loading');
+  if (!(await within(picturesDecoded(), PICTURES_BOUND_MS))) bounds.push('pictures were still loading');
+
+  const until = performance.now() + LAYOUT_BOUND_MS;
+  let before = '';
+  for (;;) {
+    endAnimations();
+    const now = layoutDigest();
+    if (now === before) break;
+    if (performance.now() > until) {
+      bounds.push('the layout was still moving');
+      break;
+    }
+    before = now;
+    await frame();
+  }
+  hideCaret();
+  return { bounds };
+}
+
+function picturesDecoded(): Promise<unknown> {
+  const pictures = [...document.images].filter((image) => image.currentSrc !== '');
+  return Promise.allSettled(pictures.map((image) => image.decode()));
+}
+
+/** Finite animations go to their end, endless ones to their start; videos and animated pictures stand still. */
+function endAnimations(): void {
+  for (const animation of document.getAnimations()) {
+    try {
+      const end = animation.effect?.getComputedTiming().endTime;
+      if (end === Infinity) {
+        animation.pause();
+        animation.currentTime = 0;
+      } else {
+        animation.finish();
+      }
+    } catch {
+      // An animation without a target or with a timeline of its own refuses; it stays where it is.
+    }
+  }
+  for (const media of document.querySelectorAll('video, audio')) (media as HTMLMediaElement).pause();
+}
+
+/** A text that is the same exactly when every element stands where it stood. */
+function layoutDigest(): string {
+  let sum = 0;
+  let count = 0;
+  for (const element of document.querySelectorAll('*')) {
+    if (count++ > 20_000) break;
+    const rect = element.getBoundingClientRect();
+    sum = (sum * 31 + rect.x * 7 + rect.y * 13 + rect.width * 17 + rect.height * 19) % 1e12;
+  }
+  const scroller = document.scrollingElement ?? document.documentElement;
+  return `${count} ${sum} ${scroller.scrollWidth} ${scroller.scrollHeight}`;
+}
+
+function hideCaret(): void {
+  const active = document.activeElement;
+  if (active instanceof HTMLElement) active.style.setProperty('caret-color', 'transparent', 'important');
+}

@@ -1,0 +1,55 @@
+import { LINE_UNBREAKABLE } from '../core/layout/snapshot.js';
+
+/** One line of a text node, in the coordinates of the node's own viewport. */
+export interface TextLine {
+  readonly rect: DOMRect;
+  readonly text: string;
+  readonly flags: number;
+}
+
+const MAX_SAMPLE = 80;
+const PROTRUDES_PX = 0.5;
+
+/**
+ * The lines of a text node, one rectangle a line: the glyphs' own height, not the line's leading. The exact text of a
+ * line is read only where the line reaches the edge `limit` (its container's content edge), since it costs a search.
+ */
+export function textLines(node: Text, range: Range, limit: { left: number; right: number }, noWrap: boolean): TextLine[] {
+  range.selectNodeContents(node);
+  const rects = range.getClientRects();
+  const lines: TextLine[] = [];
+  const whole = node.data;
+  const sample = whole.trim().slice(0, MAX_SAMPLE);
+  for (const rect of rects) {
+    if (rect.width <= 0 || rect.height <= 0) continue;
+    let text = sample;
+    let flags = noWrap ? LINE_UNBREAKABLE : 0;
+    if (!noWrap && (rect.right > limit.right - PROTRUDES_PX || rect.left < limit.left - PROTRUDES_PX)) {
+      const exact = rects.length === 1 ? whole.trim() : textOfLine(node, range, rect);
+      if (!/[\s\u00ad\u200b-]/.test(exact.trim())) flags |= LINE_UNBREAKABLE;
+      text = exact.trim().slice(0, MAX_SAMPLE);
+    }
+    lines.push({ rect, text, flags });
+  }
+  return lines;
+}
+
+/** The characters of a text node that stand on the line of `rect`: two binary searches over character positions. */
+function textOfLine(node: Text, range: Range, rect: DOMRect): string {
+  const middle = rect.top + rect.height / 2;
+  const firstWhere = (test: (charRect: DOMRect) => boolean) => {
+    let low = 0;
+    let high = node.length;
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      range.setStart(node, mid);
+      range.setEnd(node, mid + 1);
+      if (test(range.getBoundingClientRect())) high = mid;
+      else low = mid + 1;
+    }
+    return low;
+  };
+  const start = firstWhere((charRect) => charRect.bottom > middle);
+  const end = firstWhere((charRect) => charRect.top > middle);
+  return node.data.slice(start, end);
+}
