@@ -46,7 +46,12 @@ export default tseslint.config(
     extends: [...tseslint.configs.strictTypeChecked],
     languageOptions: {
       parserOptions: {
-        project: ['./tsconfig.json', './src/*/tsconfig.json', './src/report/client/tsconfig.json', './test/tsconfig.json'],
+        project: [
+          './tsconfig.json',
+          './src/*/tsconfig.json',
+          './src/report/client/tsconfig.json',
+          './test/tsconfig.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -54,7 +59,7 @@ export default tseslint.config(
       // Indexed reads of typed arrays inside checked bounds are the normal case here.
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true, ignoreVoidReturningFunctions: true }],
       '@typescript-eslint/consistent-type-imports': 'error',
     },
   },
@@ -63,9 +68,17 @@ export default tseslint.config(
     rules: {
       'no-restricted-globals': [
         'error',
-        ...['process', 'Buffer', 'window', 'document', 'fetch', 'setTimeout', 'setInterval', 'console', 'performance'].map(
-          (name) => ({ name, message: 'src/core is pure: no system, no DOM, no clock.' }),
-        ),
+        ...[
+          'process',
+          'Buffer',
+          'window',
+          'document',
+          'fetch',
+          'setTimeout',
+          'setInterval',
+          'console',
+          'performance',
+        ].map((name) => ({ name, message: 'src/core is pure: no system, no DOM, no clock.' })),
       ],
       'no-restricted-properties': [
         'error',

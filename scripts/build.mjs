@@ -9,7 +9,13 @@ const tsc = spawnSync(process.execPath, ['node_modules/typescript/bin/tsc', '-p'
 });
 if (tsc.status !== 0) process.exit(tsc.status ?? 1);
 
-const bundle = { bundle: true, format: 'iife', target: 'chrome120', legalComments: 'none', logLevel: 'warning' };
+const bundle = {
+  bundle: true,
+  format: 'iife',
+  target: 'chrome120',
+  legalComments: 'none',
+  logLevel: 'warning',
+};
 await build({ ...bundle, entryPoints: ['src/page/main.ts'], outfile: 'dist/page/collector.js' });
 await build({
   ...bundle,

@@ -11,7 +11,9 @@ process.chdir(root);
 
 const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
 if (major < 20 || (major === 20 && minor < 9)) {
-  console.error(`Isoptic needs Node.js 20.9 or newer; this is ${process.versions.node}. Install a newer Node.js and try again.`);
+  console.error(
+    `Isoptic needs Node.js 20.9 or newer; this is ${process.versions.node}. Install a newer Node.js and try again.`,
+  );
   process.exit(2);
 }
 
@@ -50,7 +52,13 @@ step(
 );
 step(
   'build',
-  digest([...filesBelow('src'), 'tsconfig.json', 'package-lock.json', 'scripts/build.mjs', 'scripts/write-schema.mjs']),
+  digest([
+    ...filesBelow('src'),
+    'tsconfig.json',
+    'package-lock.json',
+    'scripts/build.mjs',
+    'scripts/write-schema.mjs',
+  ]),
   existsSync('dist/cli/main.js'),
   process.execPath,
   ['scripts/build.mjs'],

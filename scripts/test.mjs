@@ -10,9 +10,13 @@ const run = (label, args) => {
 const checks = [
   ['lint', ['node_modules/eslint/bin/eslint.js', '.']],
   ['format', ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level=warn', '.']],
-  ...['tsconfig.json', 'src/core/tsconfig.json', 'src/page/tsconfig.json', 'src/report/client/tsconfig.json', 'test/tsconfig.json'].map(
-    (project) => [`types ${project}`, ['node_modules/typescript/bin/tsc', '-p', project, '--noEmit']],
-  ),
+  ...[
+    'tsconfig.json',
+    'src/core/tsconfig.json',
+    'src/page/tsconfig.json',
+    'src/report/client/tsconfig.json',
+    'test/tsconfig.json',
+  ].map((project) => [`types ${project}`, ['node_modules/typescript/bin/tsc', '-p', project, '--noEmit']]),
 ];
 let failedChecks = 0;
 for (const [label, args] of checks) {

@@ -18,7 +18,17 @@ const MAX_NODES = 200_000;
 const MAX_LINES = 400_000;
 const MAX_MS = 20_000;
 
-const NO_BOX_TAGS = new Set(['script', 'style', 'template', 'noscript', 'link', 'meta', 'title', 'head', 'base']);
+const NO_BOX_TAGS = new Set([
+  'script',
+  'style',
+  'template',
+  'noscript',
+  'link',
+  'meta',
+  'title',
+  'head',
+  'base',
+]);
 
 interface Frame {
   /** Where the frame's viewport lies on the page: added to every rectangle of its document. */
@@ -44,8 +54,22 @@ export function collect(): WireSnapshot {
   const strings = new Interner();
   const styles = new RowInterner();
   const nodes: WireSnapshot['nodes'] = {
-    count: 0, parent: [], scope: [], treeParent: [], kind: [], tag: [], id: [], classes: [], nth: [], flags: [],
-    style: [], box: [], border: [], padding: [], margin: [], scroll: [],
+    count: 0,
+    parent: [],
+    scope: [],
+    treeParent: [],
+    kind: [],
+    tag: [],
+    id: [],
+    classes: [],
+    nth: [],
+    flags: [],
+    style: [],
+    box: [],
+    border: [],
+    padding: [],
+    margin: [],
+    scroll: [],
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
   const leftOut = new Map<string, number>();
@@ -66,7 +90,11 @@ export function collect(): WireSnapshot {
     return styles.number(row);
   };
   const noStyle = styles.number([...STYLE_PROPERTIES, ...DECLARED_PROPERTIES].map(() => strings.number('')));
-  const edges = (style: CSSStyleDeclaration, prefix: string, suffix: string): [number, number, number, number] => {
+  const edges = (
+    style: CSSStyleDeclaration,
+    prefix: string,
+    suffix: string,
+  ): [number, number, number, number] => {
     const of = (side: string) => Number.parseFloat(style.getPropertyValue(`${prefix}-${side}${suffix}`)) || 0;
     return [of('top'), of('right'), of('bottom'), of('left')];
   };
@@ -102,7 +130,13 @@ export function collect(): WireSnapshot {
       for (const column of [nodes.border, nodes.padding, nodes.margin]) column.push(0, 0, 0, 0);
     }
     if (element && rect && kind === KIND_ELEMENT) {
-      numbers(nodes.scroll, element.clientWidth, element.clientHeight, element.scrollWidth, element.scrollHeight);
+      numbers(
+        nodes.scroll,
+        element.clientWidth,
+        element.clientHeight,
+        element.scrollWidth,
+        element.scrollHeight,
+      );
     } else {
       nodes.scroll.push(0, 0, 0, 0);
     }
@@ -146,7 +180,16 @@ export function collect(): WireSnapshot {
     const tag = element.localName;
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
     if (inPicture || NO_BOX_TAGS.has(tag)) {
-      const bare = addNode(inherited, KIND_ELEMENT, tag, element, nth, inherited.flags & FLAG_IN_PICTURE, null, null);
+      const bare = addNode(
+        inherited,
+        KIND_ELEMENT,
+        tag,
+        element,
+        nth,
+        inherited.flags & FLAG_IN_PICTURE,
+        null,
+        null,
+      );
       if (inPicture) pushChildren(element.children, { ...inherited, node: bare, treeParent: bare });
       return;
     }
@@ -158,7 +201,10 @@ export function collect(): WireSnapshot {
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
 
     const positionsChildren =
-      style.position !== 'static' || style.transform !== 'none' || style.filter !== 'none' || style.contain !== 'none';
+      style.position !== 'static' ||
+      style.transform !== 'none' ||
+      style.filter !== 'none' ||
+      style.contain !== 'none';
     const isBlock = style.display !== 'inline' && style.display !== 'contents';
     const below: Inherited = {
       node,
@@ -226,7 +272,10 @@ export function collect(): WireSnapshot {
     element: document.documentElement,
     nth: 0,
     inherited: {
-      node: -1, treeParent: -1, scope: -1, flags: 0,
+      node: -1,
+      treeParent: -1,
+      scope: -1,
+      flags: 0,
       frame: { dx: window.scrollX, dy: window.scrollY },
       positioned: viewportBox,
       content: { left: 0, right: viewportBox.width },

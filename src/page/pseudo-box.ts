@@ -19,7 +19,8 @@ export function pseudoBox(style: CSSStyleDeclaration, containing: Box): Box | nu
   let height = Number.parseFloat(style.height);
   if ([left, top, width, height].some(Number.isNaN)) return null;
   if (style.boxSizing !== 'border-box') {
-    const sum = (...values: string[]) => values.reduce((total, value) => total + (Number.parseFloat(value) || 0), 0);
+    const sum = (...values: string[]) =>
+      values.reduce((total, value) => total + (Number.parseFloat(value) || 0), 0);
     width += sum(style.paddingLeft, style.paddingRight, style.borderLeftWidth, style.borderRightWidth);
     height += sum(style.paddingTop, style.paddingBottom, style.borderTopWidth, style.borderBottomWidth);
   }

@@ -14,7 +14,12 @@ const PROTRUDES_PX = 0.5;
  * The lines of a text node, one rectangle a line: the glyphs' own height, not the line's leading. The exact text of a
  * line is read only where the line reaches the edge `limit` (its container's content edge), since it costs a search.
  */
-export function textLines(node: Text, range: Range, limit: { left: number; right: number }, noWrap: boolean): TextLine[] {
+export function textLines(
+  node: Text,
+  range: Range,
+  limit: { left: number; right: number },
+  noWrap: boolean,
+): TextLine[] {
   range.selectNodeContents(node);
   const rects = range.getClientRects();
   const lines: TextLine[] = [];

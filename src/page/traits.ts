@@ -8,12 +8,40 @@ import {
 } from '../core/layout/snapshot.js';
 
 const REPLACED = new Set([
-  'img', 'picture-source', 'video', 'canvas', 'iframe', 'embed', 'object', 'svg', 'input', 'textarea', 'select', 'meter', 'progress', 'audio', 'math',
+  'img',
+  'picture-source',
+  'video',
+  'canvas',
+  'iframe',
+  'embed',
+  'object',
+  'svg',
+  'input',
+  'textarea',
+  'select',
+  'meter',
+  'progress',
+  'audio',
+  'math',
 ]);
 const CONTROL_TAGS = new Set(['button', 'input', 'select', 'textarea', 'summary']);
 const CONTROL_ROLES = new Set([
-  'button', 'link', 'checkbox', 'radio', 'switch', 'tab', 'menuitem', 'menuitemcheckbox', 'menuitemradio', 'option',
-  'slider', 'spinbutton', 'textbox', 'searchbox', 'combobox', 'treeitem',
+  'button',
+  'link',
+  'checkbox',
+  'radio',
+  'switch',
+  'tab',
+  'menuitem',
+  'menuitemcheckbox',
+  'menuitemradio',
+  'option',
+  'slider',
+  'spinbutton',
+  'textbox',
+  'searchbox',
+  'combobox',
+  'treeitem',
 ]);
 
 export function isControl(element: Element, tag: string): boolean {
@@ -36,7 +64,8 @@ function inTopLayer(element: Element): boolean {
   return false;
 }
 
-const MAY_BE_TOP_LAYER = (element: Element, tag: string) => tag === 'dialog' || element.hasAttribute('popover');
+const MAY_BE_TOP_LAYER = (element: Element, tag: string) =>
+  tag === 'dialog' || element.hasAttribute('popover');
 
 /** The flags of one element; `inherited` are its parent's. */
 export function flagsOf(element: Element, tag: string, rendered: boolean, inherited: number): number {
@@ -44,7 +73,8 @@ export function flagsOf(element: Element, tag: string, rendered: boolean, inheri
   if (rendered) flags |= FLAG_RENDERED;
   if (isControl(element, tag)) flags |= FLAG_CONTROL;
   if (REPLACED.has(tag)) flags |= FLAG_REPLACED;
-  if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert')) flags |= FLAG_ARIA_HIDDEN;
+  if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
+    flags |= FLAG_ARIA_HIDDEN;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
   for (let child = element.firstChild; child; child = child.nextSibling) {
     if (child.nodeType === 3 && /\S/.test((child as Text).data)) {

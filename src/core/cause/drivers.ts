@@ -17,9 +17,10 @@ export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeInde
 }
 
 function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex[] {
-  if (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i) || /table$/.test(view.style(i, 'display'))) return [i];
+  if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) ? [] : [i];
+  if (hasOwnWidth(view, i) || /table$/.test(view.style(i, 'display'))) return [i];
   if (ownLinesReachEnd(view, escapes, i)) return [i];
-  const children = view.childrenOf(i).filter((child) => isInFlow(view, child) && escapes.escapes(child));
+  const children = view.childrenOf(i).filter((child) => isInFlow(view, child));
   if (isSingleRow(view, i)) {
     // Side by side they are too wide together; only one that is too wide alone is at fault by itself.
     const page = view.snapshot.viewport.width;
@@ -55,6 +56,11 @@ function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
   const box = view.box(i);
   const nearly = (value: string) => isLength(value) && Number.parseFloat(value) >= 0.5 * box.width;
   return isLength(view.style(i, 'width')) || nearly(view.style(i, 'min-width'));
+}
+
+/** CSS Sizing 3, section 5.2.2: a replaced element sized in percent gives way, so it makes nothing wider. */
+function isCompressible(view: SnapshotView, i: NodeIndex): boolean {
+  return view.style(i, 'width').includes('%') || view.style(i, 'max-width').includes('%');
 }
 
 function ownLinesReachEnd(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {

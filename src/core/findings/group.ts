@@ -7,14 +7,22 @@ import { SelectorWriter } from './selector.js';
 interface Group {
   readonly rule: Rule;
   readonly key: string;
-  readonly entries: { readonly profile: string; readonly sighting: Sighting; readonly writer: SelectorWriter }[];
+  readonly entries: {
+    readonly profile: string;
+    readonly sighting: Sighting;
+    readonly writer: SelectorWriter;
+  }[];
 }
 
 /**
  * Runs the rules over all renders of one page and makes one finding of all sightings of the same defect.
  * The order of `renders` decides only the order inside `seen`.
  */
-export function findingsOfPage(page: string, renders: readonly RenderView[], rules: readonly Rule[]): Finding[] {
+export function findingsOfPage(
+  page: string,
+  renders: readonly RenderView[],
+  rules: readonly Rule[],
+): Finding[] {
   const groups = new Map<string, Group>();
   for (const render of renders) {
     const writer = new SelectorWriter(render.view);

@@ -64,19 +64,33 @@ export class SelectorWriter {
     const chain: NodeIndex[] = [i];
     for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) chain.unshift(at);
 
-    // Without positions: as few steps upwards as make it the only one.
-    for (let from = chain.length - 1; from >= 0; from--) {
+    return this.shortest(chain, false) ?? this.shortest(chain, true) ?? this.fullPath(chain);
+  }
+
+  /** As few steps upwards as make the element the only match; null when none do. */
+  private shortest(chain: readonly NodeIndex[], withPosition: boolean): string | null {
+    const last = chain.length - 1;
+    const lastStep = withPosition ? this.stepWithPosition(chain[last]!) : step(this.view, chain[last]!);
+    // A bare tag says little to a reader: its parent's step is written too.
+    const bare =
+      stepClasses(this.view, chain[last]!).length === 0 && last >= 2 && chain[last - 1] !== this.view.body;
+    for (let from = bare ? last - 1 : last; from >= 0; from--) {
       const steps = chain.slice(from);
-      const id = from < chain.length - 1 ? this.idStep(steps[0]!) : null;
-      if (this.matches(steps, id ? steps[0]! : null) === 1) {
-        return [id ?? step(this.view, steps[0]!), ...steps.slice(1).map((at) => step(this.view, at))].join(' > ');
+      const id = from < last ? this.idStep(steps[0]!) : null;
+      if (this.matches(steps, id ? steps[0]! : null, withPosition) === 1) {
+        const above = steps.slice(0, -1).map((at, i) => (i === 0 && id ? id : step(this.view, at)));
+        return [...above, lastStep].join(' > ');
       }
-      if (id) break;
+      if (id) return null;
     }
-    // With positions, from the nearest id or the top: always the only one.
+    return null;
+  }
+
+  /** With positions at every step, from the nearest id or the top: always the only one. */
+  private fullPath(chain: readonly NodeIndex[]): string {
     const parts: string[] = [];
-    for (const at of chain.reverse()) {
-      if (at === this.view.root && at !== i) break;
+    for (const at of [...chain].reverse()) {
+      if (at === this.view.root && chain.length > 1) break;
       const id = this.idStep(at);
       parts.unshift(id ?? this.stepWithPosition(at));
       if (id) break;
@@ -87,11 +101,14 @@ export class SelectorWriter {
   /**
    * How many elements the child-combined steps match.
    * @param anchor where given, the first step is this one element alone
+   * @param withPosition whether the last step says where the element stands among its siblings
    */
-  private matches(steps: readonly NodeIndex[], anchor: NodeIndex | null): number {
+  private matches(steps: readonly NodeIndex[], anchor: NodeIndex | null, withPosition: boolean): number {
     const last = steps[steps.length - 1]!;
+    const { nth } = this.view.snapshot.nodes;
     let count = 0;
     for (const candidate of this.byTag.get(this.tagKey(last)) ?? []) {
+      if (withPosition && nth[last] !== 0 && Math.max(1, nth[candidate]!) !== nth[last]) continue;
       let at = candidate;
       let level = steps.length - 1;
       while (level >= 0 && at >= 0) {
@@ -139,10 +156,14 @@ export function looksGenerated(name: string): boolean {
 /** CSSOM, section 2.1: serialise an identifier. */
 export function escapeIdentifier(text: string): string {
   let out = '';
-  for (const [i, char] of [...text].entries()) {
+  for (const [i, char] of Array.from(text).entries()) {
     const code = char.codePointAt(0)!;
     if (code === 0) out += '\uFFFD';
-    else if (code < 0x20 || code === 0x7f || (/\d/.test(char) && (i === 0 || (i === 1 && text.startsWith('-'))))) {
+    else if (
+      code < 0x20 ||
+      code === 0x7f ||
+      (/\d/.test(char) && (i === 0 || (i === 1 && text.startsWith('-'))))
+    ) {
       out += `\\${code.toString(16)} `;
     } else if (i === 0 && char === '-' && text.length === 1) out += '\\-';
     else if (code >= 0x80 || /[A-Za-z0-9_-]/.test(char)) out += char;

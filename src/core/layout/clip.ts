@@ -15,7 +15,9 @@ export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): bo
 function givesOverflowToViewport(view: SnapshotView, i: NodeIndex): boolean {
   if (i === view.root) return true;
   if (i !== view.body) return false;
-  return view.style(view.root, 'overflow-x') === 'visible' && view.style(view.root, 'overflow-y') === 'visible';
+  return (
+    view.style(view.root, 'overflow-x') === 'visible' && view.style(view.root, 'overflow-y') === 'visible'
+  );
 }
 
 /** A span along x within which an element can show; `scrolled` when a scroll container on the way moves it. */

@@ -126,7 +126,8 @@ export class SnapshotView {
     } else if (position === 'absolute') {
       while (ancestor >= 0 && !this.holdsAbsolute(ancestor)) ancestor = this.parent(ancestor);
     } else {
-      while (ancestor >= 0 && this.style(ancestor, 'display') === 'contents') ancestor = this.parent(ancestor);
+      while (ancestor >= 0 && this.style(ancestor, 'display') === 'contents')
+        ancestor = this.parent(ancestor);
     }
     this.containing[i] = ancestor;
     return ancestor;

@@ -40,7 +40,9 @@ export const profileSchema = z.strictObject({
   /** Whether the page's viewport meta tag counts and layout may be wider than the screen, as on phones. */
   mobile: z.boolean(),
   /** The parts of the viewport that rounded corners and system bars lie over. */
-  insets: z.strictObject({ portrait: insetsSchema.optional(), landscape: insetsSchema.optional() }).default({}),
+  insets: z
+    .strictObject({ portrait: insetsSchema.optional(), landscape: insetsSchema.optional() })
+    .default({}),
   /** A row of the user agent table. */
   agent: z.string(),
 });

@@ -87,13 +87,19 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
 }
 
 /** Siblings stretched by one that is too wide escape with it; only the one that drives the width is at fault. */
-function withoutConsequences(view: SnapshotView, escapes: EndEscapes, begins: readonly NodeIndex[]): Escape[] {
+function withoutConsequences(
+  view: SnapshotView,
+  escapes: EndEscapes,
+  begins: readonly NodeIndex[],
+): Escape[] {
   const found = begins.map((from) => ({
     container: view.containingElement(from),
     from,
     culprits: drivers(view, escapes, from),
   }));
-  const driven = new Set(found.filter((escape) => escape.culprits.length > 0).map((escape) => escape.container));
+  const driven = new Set(
+    found.filter((escape) => escape.culprits.length > 0).map((escape) => escape.container),
+  );
   return found
     .filter((escape) => escape.culprits.length > 0 || !driven.has(escape.container))
     .map((escape) => (escape.culprits.length > 0 ? escape : { ...escape, culprits: [escape.from] }));
@@ -103,7 +109,8 @@ function withoutConsequences(view: SnapshotView, escapes: EndEscapes, begins: re
 function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): string {
   const { container, from } = escape;
   if (culprit === from && container >= 0) {
-    const row = /flex|grid/.test(view.style(container, 'display')) || /^inline/.test(view.style(from, 'display'));
+    const row =
+      /flex|grid/.test(view.style(container, 'display')) || /^inline/.test(view.style(from, 'display'));
     if (row) return `row ${signature(view, container)}`;
   }
   return signature(view, culprit);

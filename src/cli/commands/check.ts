@@ -1,0 +1,62 @@
+import { Command } from 'commander';
+import { pickDevices, type Pick } from '../../core/profile/pick.js';
+import { loadCatalogue } from '../../run/catalogue.js';
+import { DEFAULT_LINEUP } from '../default-lineup.js';
+import { exitStatusOf, FAIL_ON } from '../exit-status.js';
+import { checkOptionsSchema, parseFailOn, parseShots, parseTimeout, pickOptions } from '../options.js';
+import { summaryText } from '../output/summary.js';
+import { runCheck } from '../run-check.js';
+
+const EXAMPLES = `
+Examples:
+  isoptic check site/                                    index.html of a folder, on the six default profiles
+  isoptic check site/ --all                              every HTML file of the folder
+  isoptic check https://example.test/ --on ios-phone-390,ios-phone-390:landscape
+  isoptic check page.html --at 390x844@3+mobile --at 1024x768
+  isoptic check site/ --json --shots none > result.json  flag only, for scripts
+
+Exit status:
+  0 nothing found   1 findings   2 wrong usage   3 a page failed to render   4 no browser   130 interrupted`;
+
+export function checkCommand(): Command {
+  const picks: Pick[] = [];
+  const command = new Command('check')
+    .description('render pages on every profile, flag what is broken, write a run')
+    .argument('<targets...>', 'URLs, HTML files or folders')
+    .option('--all', 'every HTML file of a folder, not only its index.html');
+  for (const option of pickOptions(picks)) command.addOption(option);
+  return command
+    .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
+    .option('--out <folder>', 'where to write the run (default: a new folder in isoptic-runs/)')
+    .option('--replace', 'put the run in place of one that is already in the folder')
+    .option('--json', 'print the result as JSON and nothing else')
+    .option(
+      '--fail-on <severity>',
+      `exit with 1 from this severity on: ${FAIL_ON.join(', ')} (default: error)`,
+    )
+    .option('--timeout <seconds>', 'time limit for each page and profile (default: 30)')
+    .option('--browser <program>', 'the Chromium or Chrome to use')
+    .option('--quiet', 'print only errors')
+    .option('--verbose', 'print what is done, and stack traces')
+    .addHelpText('after', EXAMPLES)
+    .action(async (targets: string[], raw: unknown) => {
+      const options = checkOptionsSchema.parse(raw);
+      const failOn = parseFailOn(options.failOn);
+      const devices = pickDevices(picks.length > 0 ? picks : DEFAULT_LINEUP, await loadCatalogue());
+      const { manifest, reportPath } = await runCheck({
+        targets,
+        all: options.all,
+        devices,
+        shots: parseShots(options.shots),
+        timeoutMs: parseTimeout(options.timeout),
+        out: options.out,
+        replace: options.replace,
+        browser: options.browser,
+        quiet: options.quiet || options.json,
+        verbose: options.verbose,
+      });
+      if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
+      else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath)}\n`);
+      process.exitCode = exitStatusOf(manifest, failOn);
+    });
+}

@@ -1,0 +1,49 @@
+import { Command } from 'commander';
+import colors from 'picocolors';
+import { pickDevices } from '../../core/profile/pick.js';
+import { loadCatalogue } from '../../run/catalogue.js';
+import { packageFile } from '../../run/package-file.js';
+import { DEFAULT_LINEUP } from '../default-lineup.js';
+import { summaryText } from '../output/summary.js';
+import { runCheck } from '../run-check.js';
+
+const EXAMPLES = `
+Example:
+  isoptic demo --out demo-run   the shipped ferry site on the six default profiles
+
+The site is checked twice: as found, with its planted faults, and repaired. The exit status is 0 when both ran.`;
+
+export function demoCommand(): Command {
+  return new Command('demo')
+    .description('check the site that ships with Isoptic, as found and repaired')
+    .option('--out <folder>', 'where to write the two runs', 'isoptic-runs/demo')
+    .option('--browser <program>', 'the Chromium or Chrome to use')
+    .option('--verbose', 'print what is done, and stack traces')
+    .addHelpText('after', EXAMPLES)
+    .action(async (options: { out: string; browser?: string; verbose?: boolean }) => {
+      const devices = pickDevices(DEFAULT_LINEUP, await loadCatalogue());
+      for (const [form, heading] of [
+        ['as-found', 'Lantern Isles Ferries, as found'],
+        ['repaired', 'The same site, repaired'],
+      ] as const) {
+        const { manifest, reportPath } = await runCheck({
+          targets: [packageFile(`demo/${form}`)],
+          all: true,
+          devices,
+          shots: { fold: true, full: true },
+          timeoutMs: 30_000,
+          out: `${options.out}/${form}`,
+          replace: true,
+          browser: options.browser,
+          quiet: false,
+          verbose: options.verbose ?? false,
+        });
+        process.stdout.write(`${colors.underline(heading)}\n\n${summaryText(manifest, reportPath)}\n\n`);
+        if (manifest.interrupted) {
+          process.exitCode = 130;
+          return;
+        }
+        if (manifest.summary.failed > 0) process.exitCode = 3;
+      }
+    });
+}

@@ -1,0 +1,41 @@
+import { Command } from 'commander';
+import colors from 'picocolors';
+import { IsopticError } from '../../core/errors.js';
+import { findBrowser } from '../../engine/chromium/find-browser.js';
+import { chromium } from '../../engine/chromium/launch.js';
+import { loadCatalogue } from '../../run/catalogue.js';
+import { VERSION } from '../../run/package-file.js';
+
+const EXAMPLES = `
+Examples:
+  isoptic doctor                                what is installed and whether it works
+  isoptic doctor --browser /usr/bin/chromium    try one browser`;
+
+export function doctorCommand(): Command {
+  return new Command('doctor')
+    .description('say what is installed, what is missing, and what to do')
+    .option('--browser <program>', 'the Chromium or Chrome to try')
+    .addHelpText('after', EXAMPLES)
+    .action(async (options: { browser?: string }) => {
+      const line = (label: string, ok: boolean, text: string) => {
+        process.stdout.write(
+          `${ok ? colors.green('ok     ') : colors.red('missing')}  ${label.padEnd(9)}${text}\n`,
+        );
+      };
+      line('isoptic', true, VERSION);
+      line('node', true, `${process.versions.node} on ${process.platform} ${process.arch}`);
+      const { profiles, agents } = await loadCatalogue();
+      line('profiles', true, `${profiles.length}, user agents of ${agents.date}`);
+      try {
+        const found = await findBrowser(options.browser);
+        const session = await chromium.launch({ executable: options.browser, log: () => undefined });
+        await session.close();
+        line('browser', true, `${session.version}, ${found.origin}, ${found.executable}`);
+        process.stdout.write('Ready: try `isoptic demo`.\n');
+      } catch (error) {
+        if (!(error instanceof IsopticError)) throw error;
+        line('browser', false, `${error.message}\n${' '.repeat(18)}${error.hint}`);
+        process.exitCode = error.exitStatus;
+      }
+    });
+}

@@ -1,0 +1,80 @@
+import { Option } from 'commander';
+import { z } from 'zod';
+import { IsopticError } from '../core/errors.js';
+import { nearestNames, type Pick } from '../core/profile/pick.js';
+import type { ShotKinds } from '../engine/engine.js';
+import { FAIL_ON } from './exit-status.js';
+
+/** Collects `--on` and `--at` into one list, in the order in which they were written. */
+export function pickOptions(picks: Pick[]): Option[] {
+  return [
+    new Option(
+      '--on <names>',
+      'profiles by name, comma-separated; name:landscape turns one (repeatable)',
+    ).argParser((value: string, before: string[] | undefined) => {
+      for (const name of value.split(',')) if (name.trim() !== '') picks.push({ on: name.trim() });
+      return [...(before ?? []), value];
+    }),
+    new Option('--at <size>', 'an ad-hoc viewport, WIDTHxHEIGHT[@RATIO][+mobile] (repeatable)').argParser(
+      (value: string, before: string[] | undefined) => {
+        picks.push({ at: value.trim() });
+        return [...(before ?? []), value];
+      },
+    ),
+  ];
+}
+
+export const checkOptionsSchema = z.object({
+  all: z.boolean().default(false),
+  out: z.string().optional(),
+  replace: z.boolean().default(false),
+  json: z.boolean().default(false),
+  failOn: z.string().default('error'),
+  shots: z.string().default('fold,full'),
+  timeout: z.string().default('30'),
+  browser: z.string().optional(),
+  quiet: z.boolean().default(false),
+  verbose: z.boolean().default(false),
+});
+export type CheckOptions = z.infer<typeof checkOptionsSchema>;
+
+/** @throws IsopticError `bad-option` */
+export function parseShots(text: string): ShotKinds {
+  if (text === 'none') return { fold: false, full: false };
+  const kinds = text.split(',').map((kind) => kind.trim());
+  const unknown = kinds.find((kind) => kind !== 'fold' && kind !== 'full');
+  if (unknown !== undefined) {
+    throw new IsopticError(
+      'bad-option',
+      `--shots ${text}: there is no shot "${unknown}".`,
+      'Use fold, full, fold,full or none.',
+    );
+  }
+  return { fold: kinds.includes('fold'), full: kinds.includes('full') };
+}
+
+/** Seconds as written to milliseconds. @throws IsopticError `bad-option` */
+export function parseTimeout(text: string): number {
+  const seconds = Number(text);
+  if (text.trim() === '' || !Number.isFinite(seconds) || seconds < 0.1 || seconds > 3600) {
+    throw new IsopticError(
+      'bad-option',
+      `--timeout ${text}: not a time limit.`,
+      'Give seconds, from 0.1 to 3600.',
+    );
+  }
+  return seconds * 1000;
+}
+
+/** @throws IsopticError `bad-option` with the nearest value */
+export function parseFailOn(text: string): (typeof FAIL_ON)[number] {
+  const known = FAIL_ON.find((value) => value === text);
+  if (known === undefined) {
+    throw new IsopticError(
+      'bad-option',
+      `--fail-on ${text}: there is no such threshold.`,
+      `Use ${FAIL_ON.join(', ')}; nearest: ${nearestNames(text, FAIL_ON, 1).join('')}.`,
+    );
+  }
+  return known;
+}

@@ -1,0 +1,98 @@
+import { access, constants, stat } from 'node:fs/promises';
+import { delimiter, isAbsolute, join, resolve } from 'node:path';
+import { IsopticError } from '../../core/errors.js';
+import { bundledBrowser } from './bundled-browser.js';
+
+export interface FoundBrowser {
+  readonly executable: string;
+  /** Where it came from, in words for the user. */
+  readonly origin: '--browser' | 'ISOPTIC_BROWSER' | 'system' | 'bundled';
+  /** The program is the headless variant, which knows no other way to run. */
+  readonly shell: boolean;
+  /** Set for the child process beside the parent's own environment. */
+  readonly env: Readonly<Record<string, string>>;
+}
+
+/** The headless variants first: a full browser makes a window and a profile for every context, at three times the cost. */
+const NAMES = [
+  'chromium-headless-shell',
+  'chrome-headless-shell',
+  'chromium',
+  'chromium-browser',
+  'google-chrome-stable',
+  'google-chrome',
+  'chrome',
+];
+
+const FIXED_PLACES: Partial<Record<NodeJS.Platform, string[]>> = {
+  darwin: [
+    '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+    '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  ],
+  win32: [
+    'C:\\Program Files\\Google\\Chrome\\Application\\chrome.exe',
+    'C:\\Program Files (x86)\\Google\\Chrome\\Application\\chrome.exe',
+  ],
+};
+
+/**
+ * The browser to use, in the order of docs: the one named, `ISOPTIC_BROWSER`, one installed on the system, the one in
+ * the npm dependency.
+ * @throws IsopticError `no-browser`, exit status 4
+ */
+export async function findBrowser(named: string | undefined): Promise<FoundBrowser> {
+  for (const [origin, path] of [
+    ['--browser', named],
+    ['ISOPTIC_BROWSER', process.env['ISOPTIC_BROWSER']],
+  ] as const) {
+    if (path === undefined || path === '') continue;
+    const executable = isAbsolute(path) || /[\\/]/.test(path) ? resolve(path) : await onPath([path]);
+    if (executable === null || !(await isProgram(executable))) {
+      throw new IsopticError(
+        'no-browser',
+        `${origin}: ${path} is not a program that can be started.`,
+        'Give the path of a Chromium or Chrome program, or leave it out to have one found.',
+        4,
+      );
+    }
+    return { executable, origin, shell: isShell(executable), env: {} };
+  }
+  const installed = await systemBrowser();
+  if (installed !== null) {
+    return { executable: installed, origin: 'system', shell: isShell(installed), env: {} };
+  }
+  return bundledBrowser();
+}
+
+function isShell(executable: string): boolean {
+  return /headless[-_]shell/.test(executable);
+}
+
+/** The path of a Chromium or Chrome that is installed on the machine, or null. */
+export async function systemBrowser(): Promise<string | null> {
+  const found = await onPath(NAMES);
+  if (found !== null) return found;
+  for (const path of FIXED_PLACES[process.platform] ?? []) if (await isProgram(path)) return path;
+  return null;
+}
+
+async function onPath(names: readonly string[]): Promise<string | null> {
+  const folders = (process.env['PATH'] ?? '').split(delimiter).filter((folder) => folder !== '');
+  const suffix = process.platform === 'win32' ? '.exe' : '';
+  for (const name of names) {
+    for (const folder of folders) {
+      const path = join(folder, name + suffix);
+      if (await isProgram(path)) return path;
+    }
+  }
+  return null;
+}
+
+async function isProgram(path: string): Promise<boolean> {
+  try {
+    await access(path, constants.X_OK);
+    return (await stat(path)).isFile();
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,161 @@
+import puppeteer, { type Browser, type CDPSession } from 'puppeteer-core';
+import { IsopticError, messageOf } from '../../core/errors.js';
+import {
+  BrowserGone,
+  type BrowserSession,
+  type Engine,
+  type LaunchOptions,
+  type RenderJob,
+  type RenderOutcome,
+} from '../engine.js';
+import { findBrowser } from './find-browser.js';
+import { renderInSession } from './render.js';
+
+const LAUNCH_MS = 30_000;
+const CLOSE_MS = 5_000;
+
+const ARGS = [
+  '--disable-quic',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+  // The same pixels on every machine and in every run.
+  '--disable-gpu',
+  '--disable-lcd-text',
+  '--font-render-hinting=none',
+  '--force-color-profile=srgb',
+  '--disable-partial-raster',
+  '--disable-skia-runtime-opts',
+];
+
+export const chromium: Engine = {
+  name: 'chromium',
+  async launch({ executable, log }: LaunchOptions): Promise<BrowserSession> {
+    const found = await findBrowser(executable);
+    log('starting the browser', { executable: found.executable, origin: found.origin });
+    let browser: Browser;
+    try {
+      browser = await puppeteer.launch({
+        executablePath: found.executable,
+        pipe: true,
+        headless: found.shell ? 'shell' : true,
+        defaultViewport: null,
+        timeout: LAUNCH_MS,
+        protocolTimeout: 0,
+        handleSIGINT: false,
+        handleSIGTERM: false,
+        handleSIGHUP: false,
+        // Scroll bars are part of what is measured.
+        ignoreDefaultArgs: ['--hide-scrollbars'],
+        args: [...ARGS, ...(isRoot() ? ['--no-sandbox'] : [])],
+        env: { ...process.env, ...found.env },
+      });
+    } catch (error) {
+      throw new IsopticError(
+        'browser-start',
+        `The browser ${found.executable} did not start: ${firstLine(messageOf(error))}`,
+        'Run `isoptic doctor` to see what is missing, or name another one with --browser.',
+        4,
+      );
+    }
+    return new ChromiumSession(browser, await browser.version(), await browser.target().createCDPSession());
+  },
+};
+
+class ChromiumSession implements BrowserSession {
+  readonly version: string;
+  private gone = false;
+  private readonly lost: Promise<never>;
+
+  constructor(
+    private readonly browser: Browser,
+    product: string,
+    private readonly control: CDPSession,
+  ) {
+    this.version = product.replace(/^.*\//, '');
+    this.lost = new Promise<never>((_, reject) => {
+      browser.once('disconnected', () => {
+        this.gone = true;
+        reject(new BrowserGone('the browser went away'));
+      });
+    });
+    this.lost.catch(() => undefined);
+    // Pages open no windows of their own here.
+    browser.on('targetcreated', (target) => {
+      if (target.opener() === undefined) return;
+      void target
+        .page()
+        .then((page) => page?.close())
+        .catch(() => undefined);
+    });
+  }
+
+  get alive(): boolean {
+    return !this.gone;
+  }
+
+  async render(job: RenderJob): Promise<RenderOutcome> {
+    if (this.gone) throw new BrowserGone('the browser went away');
+    const context = await this.orGone(this.browser.createBrowserContext());
+    const browserContextId = context.id!;
+    try {
+      await this.orGone(
+        this.control.send('Browser.setDownloadBehavior', { behavior: 'deny', browserContextId }),
+      );
+      const { targetId } = await this.orGone(
+        this.control.send('Target.createTarget', { url: 'about:blank', browserContextId }),
+      );
+      const { sessionId } = await this.orGone(
+        this.control.send('Target.attachToTarget', { targetId, flatten: true }),
+      );
+      const session = this.control.connection()?.session(sessionId);
+      if (!session) throw new BrowserGone('the tab went away');
+      return await this.orGone(renderInSession(session, job));
+    } finally {
+      // A tab that is stuck must not hold up the run; it ends with the browser at the latest.
+      await settledWithin(context.close(), CLOSE_MS);
+    }
+  }
+
+  /** Waits for `promise`; whatever goes wrong because the browser is gone becomes BrowserGone. */
+  private async orGone<T>(promise: Promise<T>): Promise<T> {
+    try {
+      return await Promise.race([promise, this.lost]);
+    } catch (error) {
+      if (error instanceof BrowserGone) throw error;
+      if (/Target closed|Session closed|Connection closed|disconnected/i.test(messageOf(error))) {
+        // The pipe may report the loss a moment later than the call that failed for it.
+        await Promise.race([
+          this.lost.catch(() => undefined),
+          new Promise((resolve) => setTimeout(resolve, 500)),
+        ]);
+        throw new BrowserGone('the browser or its tab went away');
+      }
+      throw error;
+    }
+  }
+
+  async close(): Promise<void> {
+    const child = this.browser.process();
+    await settledWithin(this.browser.close(), CLOSE_MS);
+    if (child && child.exitCode === null && child.signalCode === null) child.kill('SIGKILL');
+  }
+}
+
+function isRoot(): boolean {
+  return process.getuid?.() === 0;
+}
+
+function firstLine(text: string): string {
+  return text.split('\n', 1)[0] ?? '';
+}
+
+async function settledWithin(promise: Promise<unknown>, ms: number): Promise<void> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<void>((resolve) => {
+    timer = setTimeout(resolve, ms);
+  });
+  await Promise.race([promise.catch(() => undefined), late]);
+  clearTimeout(timer);
+}

@@ -1,0 +1,68 @@
+import { readFile } from 'node:fs/promises';
+import type { CDPSession } from 'puppeteer-core';
+import { fromWire, type WireSnapshot } from '../../core/layout/wire.js';
+import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
+import type { Deadline } from '../deadline.js';
+
+let source: Promise<string> | undefined;
+
+/** The collector bundle, read once. */
+function collectorSource(): Promise<string> {
+  source ??= readFile(new URL('../../page/collector.js', import.meta.url), 'utf8');
+  return source;
+}
+
+/**
+ * The collector in an isolated world of the page's main frame: it sees the page's document, the page sees nothing of
+ * it. A world dies when the page goes elsewhere; calls then throw and `enter` makes a new one.
+ */
+export class PageWorld {
+  private context: number | null = null;
+
+  constructor(
+    private readonly session: CDPSession,
+    private readonly frameId: string,
+    private readonly deadline: Deadline,
+  ) {}
+
+  async enter(): Promise<void> {
+    const expression = await collectorSource();
+    const { executionContextId } = await this.deadline.race(
+      this.session.send('Page.createIsolatedWorld', { frameId: this.frameId, worldName: 'isoptic' }),
+    );
+    this.context = executionContextId;
+    await this.evaluate(expression);
+  }
+
+  async scrollThrough(): Promise<string[]> {
+    return (JSON.parse(await this.evaluate('isoptic.scrollThrough()')) as { bounds: string[] }).bounds;
+  }
+
+  async settle(): Promise<string[]> {
+    return (JSON.parse(await this.evaluate('isoptic.settle()')) as { bounds: string[] }).bounds;
+  }
+
+  async collect(): Promise<LayoutSnapshot> {
+    return fromWire(JSON.parse(await this.evaluate('isoptic.collect()')) as WireSnapshot);
+  }
+
+  private async evaluate(expression: string): Promise<string> {
+    const { result, exceptionDetails } = await this.deadline.race(
+      this.session.send('Runtime.evaluate', {
+        expression,
+        contextId: this.context!,
+        awaitPromise: true,
+        returnByValue: true,
+      }),
+    );
+    if (exceptionDetails) {
+      throw new Error(exceptionDetails.exception?.description ?? exceptionDetails.text);
+    }
+    return String(result.value);
+  }
+}
+
+/** Whether an error says that the page went elsewhere while it was being read. */
+export function isLostContext(error: unknown): boolean {
+  return error instanceof Error && /context|navigated|Cannot find|No frame|detached/i.test(error.message);
+}

@@ -1,0 +1,81 @@
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { Device } from '../core/profile/profile.js';
+
+/** A kind of browser that Isoptic can drive. */
+export interface Engine {
+  readonly name: string;
+  /** @throws IsopticError exit status 4 when the browser is not there or does not start */
+  launch(options: LaunchOptions): Promise<BrowserSession>;
+}
+
+export interface LaunchOptions {
+  /** Path to the browser's program, where the user named one. */
+  readonly executable: string | undefined;
+  readonly log: EngineLog;
+}
+
+export type EngineLog = (message: string, facts?: Record<string, unknown>) => void;
+
+/** One running browser. */
+export interface BrowserSession {
+  /** The browser's own version number. */
+  readonly version: string;
+  /** False once the browser is gone, whoever ended it. */
+  readonly alive: boolean;
+  /**
+   * Renders one page in a context of its own. Never hangs past the job's time limit and never throws for what a page
+   * does: that is a `failed` outcome.
+   * @throws BrowserGone when the browser itself went away under it
+   */
+  render(job: RenderJob): Promise<RenderOutcome>;
+  close(): Promise<void>;
+}
+
+export class BrowserGone extends Error {
+  override readonly name = 'BrowserGone';
+}
+
+export interface RenderJob {
+  readonly url: string;
+  readonly device: Device;
+  readonly shots: ShotKinds;
+  /** For everything about this page and profile, in milliseconds. */
+  readonly timeoutMs: number;
+  readonly signal: AbortSignal;
+}
+
+export interface ShotKinds {
+  readonly fold: boolean;
+  readonly full: boolean;
+}
+
+export interface RenderFault {
+  /** Kebab case, stable: `timeout`, `connection-refused`, `name-not-resolved`, … */
+  readonly code: string;
+  readonly message: string;
+}
+
+export interface RenderTimings {
+  loadMs: number;
+  settleMs: number;
+  collectMs: number;
+  analyseMs: number;
+  shotMs: number;
+}
+
+export type RenderOutcome = {
+  readonly finalUrl: string | null;
+  readonly httpStatus: number | null;
+  readonly timings: RenderTimings;
+  /** What the reader should know about how it was rendered: bounds that were hit, dialogs that were answered. */
+  readonly notes: readonly string[];
+} & (
+  | { readonly status: 'ok'; readonly snapshot: LayoutSnapshot; readonly shots: RawShots }
+  | { readonly status: 'failed'; readonly error: RenderFault }
+);
+
+/** PNG files as the browser wrote them: `fold` at device pixels, `full` at one picture pixel a CSS px. */
+export interface RawShots {
+  readonly fold: Buffer | null;
+  readonly full: Buffer | null;
+}

@@ -1,0 +1,33 @@
+import type { FindingRecord } from '../../run/manifest.js';
+import { markAnchor } from './model.js';
+
+/** The findings of one page; each names the profiles that show it and jumps to their pictures. */
+export function FindingList({ findings, first }: { findings: readonly FindingRecord[]; first: number }) {
+  if (findings.length === 0) return <p class="clean">Nothing was found on this page.</p>;
+  return (
+    <ol class="findings" start={first}>
+      {findings.map((finding) => (
+        <li key={finding.id} class={finding.severity} id={finding.id}>
+          <p class="head">
+            <span class="severity">{finding.severity}</span> <span class="rule">{finding.rule}</span>
+          </p>
+          <p class="message">{finding.message}</p>
+          <p class="selector">
+            <code>{finding.selector}</code>
+            {finding.related.length > 0 && <span> and {finding.related.length} like it</span>}
+          </p>
+          <ul class="seen">
+            {finding.seen.map((seen) => (
+              <li key={seen.profile}>
+                <a href={`#${markAnchor(finding.id, seen.profile)}`} data-finding={finding.id}>
+                  {seen.profile}
+                  {seen.by && <span class="px"> {Math.round(seen.by.px * 10) / 10} px</span>}
+                </a>
+              </li>
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  );
+}

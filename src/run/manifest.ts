@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { FAMILIES, SEVERITIES } from '../core/rules/rule.js';
+
+/** The manifest of a run, `run.json`. This schema is its type, its check and the source of its JSON Schema. */
+
+const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+const ms = z.number().describe('milliseconds');
+
+export const renderSchema = z.object({
+  page: z.string(),
+  profile: z.string(),
+  status: z.enum(['ok', 'failed']),
+  finalUrl: z.string().nullable(),
+  httpStatus: z.number().int().nullable(),
+  error: z.object({ code: z.string(), message: z.string() }).nullable(),
+  document: z
+    .object({ width: z.number(), height: z.number() })
+    .nullable()
+    .describe('scrollable area, CSS px'),
+  timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms }),
+  shots: z.object({ fold: z.string().optional(), full: z.string().optional() }),
+  notes: z.array(z.string()).describe('what to know about how it was rendered'),
+});
+
+export const findingSchema = z.object({
+  id: z.string().describe('stable across runs'),
+  rule: z.string(),
+  family: z.enum(FAMILIES),
+  severity: z.enum(SEVERITIES),
+  page: z.string(),
+  selector: z.string().describe('matches exactly one element; >>> steps into a shadow root or frame'),
+  related: z.array(z.string()),
+  message: z.string(),
+  cause: z.null(),
+  seen: z.array(
+    z.object({
+      profile: z.string(),
+      rect: rect.describe("CSS px from the page's top left"),
+      by: z.object({ axis: z.enum(['x', 'y']), px: z.number() }).nullable(),
+      evidence: z.string().optional(),
+    }),
+  ),
+});
+
+export const manifestSchema = z.object({
+  format: z.literal('isoptic-run'),
+  version: z.literal(1),
+  tool: z.object({ name: z.literal('isoptic'), version: z.string() }),
+  engine: z.object({ name: z.string(), version: z.string() }),
+  startedAt: z.iso.datetime(),
+  durationMs: z.number(),
+  interrupted: z.boolean().describe('the run was stopped before all renders were done'),
+  pages: z.array(z.object({ id: z.string(), source: z.string(), title: z.string() })),
+  profiles: z.array(
+    z.object({
+      name: z.string(),
+      width: z.number(),
+      height: z.number(),
+      dpr: z.number(),
+      orientation: z.enum(['portrait', 'landscape']),
+      platform: z.string(),
+      touch: z.boolean(),
+      mobile: z.boolean(),
+      userAgent: z.string(),
+    }),
+  ),
+  renders: z.array(renderSchema),
+  findings: z.array(findingSchema),
+  summary: z.object({
+    renders: z.number().int(),
+    failed: z.number().int(),
+    errors: z.number().int(),
+    warnings: z.number().int(),
+    notices: z.number().int(),
+  }),
+});
+
+export type Manifest = z.infer<typeof manifestSchema>;
+export type RenderRecord = z.infer<typeof renderSchema>;
+export type FindingRecord = z.infer<typeof findingSchema>;
+
+export function manifestJsonSchema(): unknown {
+  return {
+    $id: 'https://isoptic.invalid/schema/run.schema.json',
+    title: 'Isoptic run manifest',
+    ...z.toJSONSchema(manifestSchema, { io: 'output' }),
+  };
+}

@@ -1,0 +1,85 @@
+import { mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { dirname, join, resolve } from 'node:path';
+import { IsopticError, messageOf } from '../core/errors.js';
+import type { Manifest } from './manifest.js';
+
+/** The folder of one run. Paths given and returned are relative to it, with `/` between their parts. */
+export class RunFolder {
+  private constructor(readonly path: string) {}
+
+  /**
+   * Makes the folder, which must be new or empty; with `replace` a folder that holds an earlier run is emptied first.
+   * @throws IsopticError `run-exists`, `out-unwritable`
+   */
+  static async create(path: string, replace: boolean): Promise<RunFolder> {
+    const full = resolve(path);
+    try {
+      const entries = await readdir(full).catch((error: unknown) => {
+        if (/ENOENT/.test(messageOf(error))) return [];
+        throw error;
+      });
+      if (entries.length > 0) await clear(full, path, entries, replace);
+      await mkdir(full, { recursive: true });
+      // Found out now, not after all pages are rendered.
+      const probe = join(full, '.isoptic-write-test');
+      await writeFile(probe, '');
+      await rm(probe);
+    } catch (error) {
+      if (error instanceof IsopticError) throw error;
+      throw new IsopticError(
+        'out-unwritable',
+        `--out ${path}: the run folder can not be written (${messageOf(error)}).`,
+        'Name another folder with --out.',
+      );
+    }
+    return new RunFolder(full);
+  }
+
+  async write(relativePath: string, content: string | Buffer): Promise<string> {
+    const full = join(this.path, relativePath);
+    await mkdir(dirname(full), { recursive: true });
+    await writeFile(full, content);
+    return relativePath;
+  }
+
+  full(relativePath: string): string {
+    return join(this.path, relativePath);
+  }
+
+  /** Writes the manifest under another name first, so that a `run.json` is never half there. */
+  async writeManifest(manifest: Manifest): Promise<void> {
+    const fresh = join(this.path, '.run.json.new');
+    await writeFile(fresh, `${JSON.stringify(manifest, null, 2)}\n`);
+    await rename(fresh, join(this.path, 'run.json'));
+  }
+}
+
+/** Only what a run wrote is removed: never a folder that merely was named by mistake. */
+const OWN_ENTRIES = ['run.json', '.run.json.new', 'report.html', 'shots', 'evidence'];
+
+async function clear(
+  full: string,
+  shown: string,
+  entries: readonly string[],
+  replace: boolean,
+): Promise<void> {
+  const isRun = (await stat(join(full, 'run.json')).catch(() => null)) !== null;
+  if (!replace) {
+    throw new IsopticError(
+      'run-exists',
+      `--out ${shown}: ${isRun ? 'a run is already there' : 'the folder is not empty'}.`,
+      isRun
+        ? 'Name another folder, or add --replace to put this run in its place.'
+        : 'Name a new or empty folder.',
+    );
+  }
+  const foreign = entries.filter((entry) => !OWN_ENTRIES.includes(entry));
+  if (foreign.length > 0) {
+    throw new IsopticError(
+      'run-exists',
+      `--out ${shown}: the folder holds files that no run wrote (${foreign.slice(0, 3).join(', ')}), so it is not replaced.`,
+      'Name another folder.',
+    );
+  }
+  await Promise.all(entries.map((entry) => rm(join(full, entry), { recursive: true, force: true })));
+}
