@@ -15,7 +15,7 @@ export interface LocalServer {
  * @param fallback folder in which a path is looked for that the first one lacks
  */
 export async function serveFolder(folder: string, fallback?: string): Promise<LocalServer> {
-  const options = { dev: true, dotfiles: false, extensions: ['html', 'htm'] };
+  const options = { dev: true, extensions: ['html', 'htm'] };
   const first = sirv(folder, options);
   const second = fallback === undefined ? null : sirv(fallback, options);
   let host = '';
@@ -23,8 +23,15 @@ export async function serveFolder(folder: string, fallback?: string): Promise<Lo
     const refuse = (status: number, text: string) => {
       response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8' }).end(`${text}\n`);
     };
-    if (request.headers.host !== host) return refuse(421, 'This server answers only for its own address.');
+    if (request.headers.host !== host) {
+      refuse(421, 'This server answers only for its own address.');
+      return;
+    }
     const notFound = () => refuse(404, 'Not found');
+    if (/(^|\/)\.(?!well-known\/)/.test(decodedPath(request.url ?? '/'))) {
+      notFound();
+      return;
+    }
     first(request, response, second ? () => second(request, response, notFound) : notFound);
   };
   const server = createServer(handle);
@@ -43,4 +50,13 @@ export async function serveFolder(folder: string, fallback?: string): Promise<Lo
         server.closeAllConnections();
       }),
   };
+}
+
+/** The path as the file system will see it; what can't be decoded is taken as hidden. */
+function decodedPath(url: string): string {
+  try {
+    return decodeURIComponent(url.split('?', 1)[0] ?? '/');
+  } catch {
+    return '/.';
+  }
 }

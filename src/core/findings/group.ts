@@ -59,7 +59,7 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     page,
     selector,
     related: [...related],
-    message: worst.sighting.message(selector),
+    message: worst.sighting.message,
     cause: null,
     seen,
   };

@@ -150,7 +150,7 @@ function stepClasses(view: SnapshotView, i: NodeIndex): string[] {
 
 /** Names that a build made up (hashes, counters) change with every build; ids of findings must not. */
 export function looksGenerated(name: string): boolean {
-  return /\d{4,}|^:|[_-](?=[a-z0-9]*\d)(?=[a-z0-9]*[a-z])[a-z0-9]{6,}$/i.test(name) || name.length > 40;
+  return /\d{4,}|^:|[_-](?=[a-z0-9]*\d[a-z])[a-z0-9]{5,}$/i.test(name) || name.length > 40;
 }
 
 /** CSSOM, section 2.1: serialise an identifier. */

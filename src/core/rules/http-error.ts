@@ -17,7 +17,7 @@ export const httpError: Rule = {
         key: `http-error ${httpStatus}`,
         rect: { x: 0, y: 0, width: view.snapshot.viewport.width, height: view.snapshot.viewport.height },
         by: null,
-        message: () => `The server answered ${httpStatus}; the pictures show its error page.`,
+        message: `The server answered ${httpStatus}; the pictures show its error page.`,
       },
     ];
   },

@@ -34,8 +34,7 @@ function laidOutTooWide({ device, view }: RenderView): Sighting[] {
       key: 'layout width',
       rect: { x: 0, y: 0, width, height },
       by: { axis: 'x', px },
-      message: () =>
-        `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: its viewport meta tag is missing or asks for a fixed width.`,
+      message: `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: its viewport meta tag is missing or asks for a fixed width.`,
     },
   ];
 }
@@ -81,7 +80,7 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
       key,
       rect: [...group.culprits].map((node) => escapes.extent(node)).reduce(union),
       by: { axis: 'x' as const, px },
-      message: (selector: string) => sentence(selector, px, others.length, clips, view),
+      message: sentence(px, others.length, clips, view),
     };
   });
 }
@@ -116,10 +115,10 @@ function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): strin
   return signature(view, culprit);
 }
 
-function sentence(selector: string, px: number, others: number, clips: boolean, view: SnapshotView): string {
+function sentence(px: number, others: number, clips: boolean, view: SnapshotView): string {
   const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
   const width = view.snapshot.viewport.width;
-  const what = others > 0 ? `${selector} and ${others} like it stick out` : `${selector} sticks out`;
+  const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
   const then = clips ? 'is cut off there' : 'the page scrolls sideways';
   return `${what} ${tidy(px)} px past the ${side} edge of the ${width} px wide page, and ${then}.`;
 }
@@ -132,8 +131,7 @@ function unattributed(view: SnapshotView, px: number): Sighting {
     key: 'unattributed',
     rect: { x: 0, y: 0, width: page.width, height: Math.min(page.height, viewport.height) },
     by: { axis: 'x', px },
-    message: () =>
-      `The page scrolls sideways by ${px} px; no element's box reaches that far, so a margin or generated content is the likely cause.`,
+    message: `The page scrolls sideways by ${px} px; no element's box reaches that far, so a margin or generated content is the likely cause.`,
   };
 }
 

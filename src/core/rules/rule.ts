@@ -44,8 +44,8 @@ export interface Sighting {
   readonly key: string;
   readonly rect: Rect;
   readonly by: Measure;
-  /** How the message reads for this render; the worst render's is the finding's. */
-  readonly message: (selector: string) => string;
+  /** One plain sentence about the element at fault on this render; the worst render's is the finding's. */
+  readonly message: string;
 }
 
 /** How far, along an axis, in CSS px. Null where a defect has no extent. */

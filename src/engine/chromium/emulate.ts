@@ -42,8 +42,8 @@ export async function emulate(session: CDPSession, device: Device): Promise<void
     session.send('Emulation.setSafeAreaInsetsOverride', {
       insets: { top: insets.top, right: insets.right, bottom: insets.bottom, left: insets.left },
     }),
-    // A Mac's scroll bars lie over the page and show only while it scrolls.
-    session.send('Emulation.setScrollbarsHidden', { hidden: device.platform === 'mac' }),
+    // Scroll bars that lie over the page take no room and fade after scrolling: a picture of one is a matter of luck.
+    session.send('Emulation.setScrollbarsHidden', { hidden: device.mobile || device.platform === 'mac' }),
   ]);
 }
 

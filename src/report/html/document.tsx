@@ -39,7 +39,7 @@ export function ReportDocument({ manifest, style, script, policy }: ReportParts)
           <p class="facts">
             {count(manifest.pages.length, 'page')} on {count(manifest.profiles.length, 'profile')},{' '}
             {manifest.engine.name} {manifest.engine.version},{' '}
-            <time dateTime={manifest.startedAt}>{manifest.startedAt}</time>
+            <time dateTime={manifest.startedAt}>{readable(manifest.startedAt)}</time>
           </p>
           {pages.length > 1 && <PageNav pages={pages} />}
           <p class="scale">
@@ -104,6 +104,11 @@ function verdict({ summary, interrupted }: Manifest): string {
   ].filter((part) => part !== false);
   const text = parts.length === 0 ? 'Nothing found.' : `${parts.join(', ')}.`;
   return interrupted ? `Interrupted. ${text}` : text;
+}
+
+/** `2026-11-23 09:32 UTC` */
+function readable(iso: string): string {
+  return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`;
 }
 
 function count(n: number, word: string): string {

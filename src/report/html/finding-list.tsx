@@ -11,11 +11,10 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
           <p class="head">
             <span class="severity">{finding.severity}</span> <span class="rule">{finding.rule}</span>
           </p>
-          <p class="message">{finding.message}</p>
           <p class="selector">
             <code>{finding.selector}</code>
-            {finding.related.length > 0 && <span> and {finding.related.length} like it</span>}
           </p>
+          <p class="message">{finding.message}</p>
           <ul class="seen">
             {finding.seen.map((seen) => (
               <li key={seen.profile}>

@@ -8,9 +8,9 @@ export function Pane({ pane }: { pane: PaneModel }) {
   const { profile, render, marks } = pane;
   return (
     <figure class={`pane ${pane.worst ?? ''}`} id={pane.anchor} tabIndex={-1}>
+      <h4>{profile.name}</h4>
       <Picture pane={pane} />
       <figcaption>
-        <h4>{profile.name}</h4>
         <p>
           {profile.width} × {profile.height} px, ratio {profile.dpr}, {profile.orientation}
         </p>

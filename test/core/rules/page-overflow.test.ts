@@ -1,0 +1,246 @@
+import { findingsOfPage } from '../../../src/core/findings/group.js';
+import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
+import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
+import { deviceOf } from '../../support/device.js';
+import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
+
+function findings(options: PageOptions, children: readonly Node[], mobile = false) {
+  const view = viewOf(options, children);
+  const device = deviceOf(options.width, mobile);
+  return findingsOfPage('page', [{ device, view, httpStatus: null }], [pageOverflow]);
+}
+
+const only = (options: PageOptions, children: readonly Node[]) => {
+  const found = findings(options, children);
+  expect(found).toHaveLength(1);
+  return found[0]!;
+};
+
+const page = { width: 400, scrollWidth: 500 };
+
+describe('page-overflow: who is at fault', () => {
+  test('a box of fixed width, by the px it sticks out', () => {
+    const found = only(page, [
+      { tag: 'div', class: 'promo', box: [20, 0, 480, 50], style: { width: '480px' } },
+    ]);
+    expect(found).toMatchObject({
+      rule: 'page-overflow',
+      family: 'overflow',
+      severity: 'error',
+      selector: 'div.promo',
+      seen: [
+        { profile: 'test-400', rect: { x: 20, y: 0, width: 480, height: 50 }, by: { axis: 'x', px: 100 } },
+      ],
+    });
+    expect(found.message).toContain('100 px past the right edge of the 400 px wide page');
+  });
+
+  test('a wide box is at fault, not what merely fills it', () => {
+    const found = only(page, [
+      {
+        tag: 'section',
+        box: [0, 0, 500, 90],
+        style: { width: '500px' },
+        children: [{ tag: 'p', box: [0, 0, 500, 40], lines: [{ box: [0, 0, 499, 20] }] }],
+      },
+    ]);
+    expect(found.selector).toBe('section');
+  });
+
+  test('an unbreakable word is at fault, not the grid item that grew to hold it nor its stretched neighbours', () => {
+    const found = only(page, [
+      {
+        tag: 'main',
+        box: [0, 0, 400, 300],
+        style: { display: 'grid' },
+        children: [
+          {
+            tag: 'section',
+            class: 'card',
+            box: [0, 0, 500, 90],
+            padding: [0, 20, 0, 20],
+            children: [
+              {
+                tag: 'p',
+                box: [20, 0, 460, 20],
+                children: [
+                  {
+                    tag: 'a',
+                    class: 'mail',
+                    box: [20, 0, 460, 20],
+                    style: { display: 'inline' },
+                    lines: [{ box: [20, 0, 460, 20], unbreakable: true }],
+                  },
+                ],
+              },
+            ],
+          },
+          {
+            tag: 'form',
+            box: [0, 100, 500, 90],
+            padding: [0, 20, 0, 20],
+            children: [
+              {
+                tag: 'input',
+                box: [20, 100, 460, 30],
+                flags: FLAG_CONTROL | FLAG_REPLACED,
+                style: { width: '100%' },
+              },
+            ],
+          },
+        ],
+      },
+    ]);
+    expect(found.selector).toBe('a.mail');
+    expect(found.related).toEqual([]);
+  });
+
+  test('a picture of fixed width inside a float is at fault; one sized in percent is not', () => {
+    const float = (imgWidth: string): Node => ({
+      tag: 'div',
+      class: 'float',
+      box: [0, 0, 500, 60],
+      style: { float: 'left' },
+      children: [{ tag: 'img', box: [0, 0, 500, 60], flags: FLAG_REPLACED, style: { width: imgWidth } }],
+    });
+    expect(only(page, [float('500px')]).selector).toBe('div.float > img');
+    expect(only(page, [float('100%')]).selector).toBe('div.float');
+  });
+
+  test('items of a row that can not wrap are one finding, counted from the first outside', () => {
+    const item = (x: number): Node => ({
+      tag: 'a',
+      class: 'item',
+      box: [x, 0, 120, 40],
+      style: { width: '120px' },
+    });
+    const found = only({ width: 300, scrollWidth: 480 }, [
+      {
+        tag: 'nav',
+        box: [0, 0, 300, 40],
+        style: { display: 'flex' },
+        children: [item(0), item(120), item(240), item(360)],
+      },
+    ]);
+    expect(found.selector).toBe('a.item:nth-of-type(3)');
+    expect(found.related).toEqual(['a.item:nth-of-type(4)']);
+    expect(found.seen[0]!.by).toEqual({ axis: 'x', px: 180 });
+  });
+
+  test('a table is at fault as a whole', () => {
+    const found = only(page, [
+      {
+        tag: 'table',
+        class: 'fares',
+        box: [0, 0, 500, 80],
+        style: { display: 'table' },
+        children: [
+          {
+            tag: 'td',
+            box: [250, 0, 250, 40],
+            style: { display: 'table-cell' },
+            lines: [{ box: [250, 0, 250, 20], unbreakable: true }],
+          },
+        ],
+      },
+    ]);
+    expect(found.selector).toBe('table.fares');
+  });
+
+  test('two separate causes are two findings', () => {
+    expect(
+      findings(page, [
+        { tag: 'div', class: 'a', box: [0, 0, 450, 50], style: { width: '450px' } },
+        { tag: 'div', class: 'b', box: [0, 60, 500, 50], style: { width: '500px' } },
+      ]).map((found) => found.selector),
+    ).toEqual(['div.a', 'div.b']);
+  });
+
+  test('in a right-to-left page the left edge counts', () => {
+    const found = only({ ...page, direction: 'rtl' }, [
+      { tag: 'div', class: 'wide', box: [-100, 0, 500, 50], style: { width: '500px' } },
+      { tag: 'div', class: 'right', box: [300, 60, 200, 50], style: { width: '200px' } },
+    ]);
+    expect(found.selector).toBe('div.wide');
+    expect(found.message).toContain('left edge');
+  });
+});
+
+describe('page-overflow: what is left alone', () => {
+  test('a page that fits, and rounding of less than a px', () => {
+    expect(findings({ width: 400 }, [{ tag: 'div', box: [0, 0, 400, 50] }])).toEqual([]);
+    expect(findings({ width: 400 }, [{ tag: 'div', box: [0, 0, 400.4, 50] }])).toEqual([]);
+  });
+
+  test('what a scroll container or a clipping box keeps to itself', () => {
+    for (const overflow of ['auto', 'scroll', 'hidden', 'clip']) {
+      expect(
+        findings({ width: 400, overflowX: 'hidden' }, [
+          {
+            tag: 'div',
+            box: [0, 0, 400, 50],
+            style: { 'overflow-x': overflow },
+            children: [{ tag: 'p', box: [0, 0, 900, 50], lines: [{ box: [0, 0, 900, 20] }] }],
+          },
+        ]),
+      ).toEqual([]);
+    }
+  });
+
+  test('an absolutely positioned box escapes a clip that does not contain it', () => {
+    const clipped = (position: string): Node => ({
+      tag: 'div',
+      box: [0, 0, 400, 50],
+      style: { 'overflow-x': 'hidden', position },
+      children: [
+        {
+          tag: 'div',
+          class: 'abs',
+          box: [300, 0, 200, 50],
+          style: { position: 'absolute', left: '300px', width: '200px' },
+        },
+      ],
+    });
+    expect(findings({ width: 400, scrollWidth: 400 }, [clipped('relative')])).toEqual([]);
+    expect(only(page, [clipped('static')]).selector).toBe('div.abs');
+  });
+
+  test('under a root that clips: an off-canvas drawer, decoration, what is hidden from everybody', () => {
+    const line = { box: [420, 0, 80, 20] as const };
+    expect(
+      findings({ ...page, overflowX: 'hidden' }, [
+        { tag: 'nav', box: [400, 0, 100, 300], style: { position: 'absolute' }, lines: [line] },
+        { tag: 'div', class: 'blob', box: [350, 0, 150, 150], style: { position: 'absolute' } },
+        { tag: 'p', box: [350, 0, 150, 20], flags: FLAG_ARIA_HIDDEN, lines: [line] },
+        { tag: 'p', box: [350, 0, 150, 20], style: { visibility: 'hidden' }, lines: [line] },
+      ]),
+    ).toEqual([]);
+  });
+
+  test('under a root that clips, text that is cut off at the edge is still found', () => {
+    const found = only({ ...page, overflowX: 'hidden' }, [
+      { tag: 'p', class: 'cut', box: [0, 0, 400, 20], lines: [{ box: [0, 0, 460, 20], unbreakable: true }] },
+    ]);
+    expect(found).toMatchObject({ selector: 'p.cut', seen: [{ by: { px: 60 } }] });
+    expect(found.message).toContain('cut off');
+  });
+
+  test('elements fixed to the viewport do not make a page scroll', () => {
+    const found = only(page, [
+      { tag: 'div', class: 'bar', box: [0, 0, 500, 40], style: { position: 'fixed' } },
+    ]);
+    expect(found.selector).toBe('html');
+    expect(found.message).toContain("no element's box reaches that far");
+  });
+});
+
+test('a mobile page laid out wider than the device is found on its root', () => {
+  const view = viewOf({ width: 980, scale: 0.4 }, [{ tag: 'p', box: [0, 0, 980, 20] }]);
+  const render = { device: deviceOf(390, true, 'phone'), view, httpStatus: null };
+  const [found, ...others] = findingsOfPage('page', [render], [pageOverflow]);
+  expect(others).toEqual([]);
+  expect(found).toMatchObject({ selector: 'html', seen: [{ by: { axis: 'x', px: 590 } }] });
+  expect(found!.message).toContain('980 px wide');
+  const desktop = { device: deviceOf(980, false, 'desktop'), view, httpStatus: null };
+  expect(findingsOfPage('page', [desktop], [pageOverflow])).toEqual([]);
+});

@@ -1,0 +1,162 @@
+import {
+  DECLARED_PROPERTIES,
+  FLAG_RENDERED,
+  LINE_UNBREAKABLE,
+  STYLE_PROPERTIES,
+} from '../../src/core/layout/snapshot.js';
+import { fromWire, type WireSnapshot } from '../../src/core/layout/wire.js';
+import { SnapshotView } from '../../src/core/layout/view.js';
+
+type Quad = readonly [number, number, number, number];
+
+/** One element of a hand-made snapshot. Boxes are x, y, width, height in CSS px. */
+export interface Node {
+  readonly tag: string;
+  readonly id?: string;
+  readonly class?: string;
+  readonly box: Quad;
+  readonly style?: Readonly<Record<string, string>>;
+  readonly padding?: Quad;
+  readonly border?: Quad;
+  readonly flags?: number;
+  readonly hidden?: boolean;
+  readonly lines?: readonly { readonly box: Quad; readonly unbreakable?: boolean; readonly text?: string }[];
+  readonly children?: readonly Node[];
+}
+
+export interface PageOptions {
+  readonly width: number;
+  readonly height?: number;
+  readonly scrollWidth?: number;
+  readonly direction?: 'ltr' | 'rtl';
+  readonly overflowX?: string;
+  readonly scale?: number;
+}
+
+const INITIAL: Readonly<Record<string, string>> = {
+  display: 'block',
+  position: 'static',
+  float: 'none',
+  visibility: 'visible',
+  opacity: '1',
+  'overflow-x': 'visible',
+  'overflow-y': 'visible',
+  direction: 'ltr',
+  'writing-mode': 'horizontal-tb',
+  'white-space': 'normal',
+  'flex-direction': 'row',
+  'flex-wrap': 'nowrap',
+  transform: 'none',
+  translate: 'none',
+  filter: 'none',
+  perspective: 'none',
+  contain: 'none',
+  'will-change': 'auto',
+  'container-type': 'normal',
+  width: 'auto',
+  'min-width': 'auto',
+  'max-width': 'none',
+  left: 'auto',
+  right: 'auto',
+};
+
+/** Makes a snapshot of `html > body > children` without a browser. */
+export function viewOf(options: PageOptions, children: readonly Node[]): SnapshotView {
+  const { width, height = 800 } = options;
+  const rootStyle = { 'overflow-x': options.overflowX ?? 'visible' };
+  const tree: Node = {
+    tag: 'html',
+    box: [0, 0, width, height],
+    style: rootStyle,
+    children: [{ tag: 'body', box: [0, 0, width, height], children }],
+  };
+
+  const strings: string[] = [];
+  const number = (text: string) => {
+    const at = strings.indexOf(text);
+    return at >= 0 ? at : strings.push(text) - 1;
+  };
+  const properties = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES];
+  const nodes: WireSnapshot['nodes'] = {
+    count: 0,
+    parent: [],
+    scope: [],
+    treeParent: [],
+    kind: [],
+    tag: [],
+    id: [],
+    classes: [],
+    nth: [],
+    flags: [],
+    style: [],
+    box: [],
+    border: [],
+    padding: [],
+    margin: [],
+    scroll: [],
+  };
+  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const styles: number[] = [];
+
+  const add = (node: Node, parent: number, nth: number) => {
+    const at = nodes.count++;
+    nodes.parent.push(parent);
+    nodes.treeParent.push(parent);
+    nodes.scope.push(-1);
+    nodes.kind.push(0);
+    nodes.tag.push(number(node.tag));
+    nodes.id.push(number(node.id ?? ''));
+    nodes.classes.push(number(node.class ?? ''));
+    nodes.nth.push(nth);
+    nodes.flags.push((node.flags ?? 0) | (node.hidden ? 0 : FLAG_RENDERED));
+    nodes.style.push(at);
+    for (const property of properties) styles.push(number(node.style?.[property] ?? INITIAL[property] ?? ''));
+    nodes.box.push(...node.box);
+    nodes.border.push(...(node.border ?? [0, 0, 0, 0]));
+    nodes.padding.push(...(node.padding ?? [0, 0, 0, 0]));
+    nodes.margin.push(0, 0, 0, 0);
+    nodes.scroll.push(0, 0, 0, 0);
+    for (const line of node.lines ?? []) {
+      lines.node.push(at);
+      lines.box.push(...line.box);
+      lines.text.push(number(line.text ?? 'text'));
+      lines.flags.push(line.unbreakable ? LINE_UNBREAKABLE : 0);
+      lines.count++;
+    }
+    const below = node.children ?? [];
+    below.forEach((child, i) => {
+      const alike = below.filter((other) => other.tag === child.tag);
+      add(
+        child,
+        at,
+        alike.length === 1 ? 0 : below.slice(0, i + 1).filter((other) => other.tag === child.tag).length,
+      );
+    });
+  };
+  add(tree, -1, 0);
+
+  return new SnapshotView(
+    fromWire({
+      version: 1,
+      url: 'http://127.0.0.1/',
+      title: 'Hand-made',
+      viewport: {
+        width,
+        height,
+        shownWidth: width,
+        shownHeight: height,
+        scale: options.scale ?? 1,
+        scrollbar: 0,
+      },
+      document: { width: options.scrollWidth ?? width, height },
+      direction: options.direction ?? 'ltr',
+      rootOverflow: { x: options.overflowX ?? 'visible', y: 'visible' },
+      strings,
+      styleProperties: properties,
+      styles,
+      nodes,
+      lines,
+      leftOut: [],
+    }),
+  );
+}
