@@ -59,7 +59,10 @@ export default tseslint.config(
       // Indexed reads of typed arrays inside checked bounds are the normal case here.
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true, ignoreVoidReturningFunctions: true }],
+      '@typescript-eslint/no-confusing-void-expression': [
+        'error',
+        { ignoreArrowShorthand: true, ignoreVoidOperator: true, ignoreVoidReturningFunctions: true },
+      ],
       '@typescript-eslint/consistent-type-imports': 'error',
     },
   },

@@ -21,6 +21,13 @@ export function pickOptions(picks: Pick[]): Option[] {
         return [...(before ?? []), value];
       },
     ),
+    new Option('--lineup <name>', 'a named list of profiles from the configuration (repeatable)').argParser(
+      (value: string, before: string[] | undefined) => {
+        picks.push({ lineup: value.trim() });
+        return [...(before ?? []), value];
+      },
+    ),
+    new Option('--turn', 'add the other orientation of every picked profile'),
   ];
 }
 
@@ -29,9 +36,12 @@ export const checkOptionsSchema = z.object({
   out: z.string().optional(),
   replace: z.boolean().default(false),
   json: z.boolean().default(false),
-  failOn: z.string().default('error'),
+  turn: z.boolean().default(false),
+  config: z.string().optional(),
+  fonts: z.string().optional(),
+  failOn: z.string().optional(),
   shots: z.string().default('fold,full'),
-  timeout: z.string().default('30'),
+  timeout: z.string().optional(),
   browser: z.string().optional(),
   quiet: z.boolean().default(false),
   verbose: z.boolean().default(false),
@@ -77,4 +87,10 @@ export function parseFailOn(text: string): (typeof FAIL_ON)[number] {
     );
   }
   return known;
+}
+
+/** @throws IsopticError `bad-option` */
+export function parseFonts(text: string): 'platform' | 'host' {
+  if (text === 'platform' || text === 'host') return text;
+  throw new IsopticError('bad-option', `--fonts ${text}: there is no such choice.`, 'Use platform or host.');
 }

@@ -3,6 +3,7 @@ import { VERSION } from '../run/package-file.js';
 import { checkCommand } from './commands/check.js';
 import { demoCommand } from './commands/demo.js';
 import { doctorCommand } from './commands/doctor.js';
+import { initCommand } from './commands/init.js';
 import { profilesCommand } from './commands/profiles.js';
 
 const EXAMPLES = `
@@ -20,7 +21,7 @@ export function program(): Command {
     .version(VERSION, '--version', 'print the version')
     .helpOption('--help', 'print help')
     .addHelpText('after', EXAMPLES);
-  for (const command of [checkCommand(), demoCommand(), profilesCommand(), doctorCommand()]) {
+  for (const command of [checkCommand(), demoCommand(), profilesCommand(), doctorCommand(), initCommand()]) {
     root.addCommand(command.helpOption('--help', 'print help'));
   }
   for (const command of [root, ...root.commands]) {

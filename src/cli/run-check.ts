@@ -21,6 +21,7 @@ export interface CheckRequest {
   readonly out: string | undefined;
   readonly replace: boolean;
   readonly browser: string | undefined;
+  readonly fonts: 'platform' | 'host';
   readonly quiet: boolean;
   readonly verbose: boolean;
 }
@@ -43,6 +44,7 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
       {
         engine: chromium,
         browser: request.browser,
+        fonts: request.fonts,
         folder,
         signal: interrupt.signal,
         log: engineLog(request.verbose),

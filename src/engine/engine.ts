@@ -1,4 +1,5 @@
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { FontSetName } from '../core/fonts/font-sets.js';
 import type { Device } from '../core/profile/profile.js';
 
 /** A kind of browser that Isoptic can drive. */
@@ -11,6 +12,8 @@ export interface Engine {
 export interface LaunchOptions {
   /** Path to the browser's program, where the user named one. */
   readonly executable: string | undefined;
+  /** Which fonts the browser has: a platform's set, or the machine's own. */
+  readonly fonts: FontSetName | 'host';
   readonly log: EngineLog;
 }
 

@@ -1,9 +1,10 @@
 import pLimit from 'p-limit';
+import { fontSetOf, type FontSetName } from '../core/fonts/font-sets.js';
 import {
   BrowserGone,
   type BrowserSession,
   type Engine,
-  type LaunchOptions,
+  type EngineLog,
   type RenderJob,
   type RenderOutcome,
 } from './engine.js';
@@ -11,37 +12,56 @@ import {
 /** How often one render is tried when the browser dies under it: it may be another page that killed it. */
 const TRIES = 2;
 
+export interface PoolOptions {
+  readonly executable: string | undefined;
+  /** `platform`: one browser for each platform's set of fonts; `host`: one browser with the machine's. */
+  readonly fonts: 'platform' | 'host';
+  /** Renders at once, over all browsers. */
+  readonly concurrency: number;
+  readonly log: EngineLog;
+}
+
+type FontKey = FontSetName | 'host';
+
 /**
- * One browser, as many renders at once as there are cores, each in a context of its own. A browser that dies is started
- * again, and the renders that died with it are tried once more.
+ * The browsers of one run. Fonts belong to a browser process, so there is one for each set in use; over all of them as
+ * many renders run at once as there are cores, each in a context of its own. A browser that dies is started again, and
+ * the renders that died with it are tried once more.
  */
 export class BrowserPool {
-  private session: Promise<BrowserSession> | null = null;
+  private readonly sessions = new Map<FontKey, Promise<BrowserSession>>();
   private readonly limit: ReturnType<typeof pLimit>;
   private closed = false;
 
   constructor(
     private readonly engine: Engine,
-    private readonly options: LaunchOptions,
-    concurrency: number,
+    private readonly options: PoolOptions,
   ) {
-    this.limit = pLimit(concurrency);
+    this.limit = pLimit(options.concurrency);
   }
 
-  get engineName(): string {
-    return this.engine.name;
+  private keyOf(job: Pick<RenderJob, 'device'>): FontKey {
+    return this.options.fonts === 'host' ? 'host' : fontSetOf(job.device.platform);
   }
 
-  /** Starts the browser when it is not running. @throws IsopticError exit status 4 */
-  async browser(): Promise<BrowserSession> {
-    if (this.session) {
-      const running = await this.session;
+  /** The running browser for a device, started when there is none. @throws IsopticError exit status 4 */
+  async browserFor(job: Pick<RenderJob, 'device'>): Promise<BrowserSession> {
+    const key = this.keyOf(job);
+    const known = this.sessions.get(key);
+    if (known) {
+      const running = await known;
       if (running.alive) return running;
+      void running.close();
       // Several renders notice a death at once; the first of them starts the next browser.
-      if ((await this.session) === running) this.session = null;
+      if (this.sessions.get(key) === known) this.sessions.delete(key);
     }
-    this.session ??= this.engine.launch(this.options);
-    return this.session;
+    let session = this.sessions.get(key);
+    if (!session) {
+      const { executable, log } = this.options;
+      session = this.engine.launch({ executable, fonts: key, log });
+      this.sessions.set(key, session);
+    }
+    return session;
   }
 
   render(job: RenderJob): Promise<RenderOutcome> {
@@ -51,7 +71,7 @@ export class BrowserPool {
           return failed('interrupted', 'The run was interrupted before this was rendered.');
         }
         try {
-          return await (await this.browser()).render(job);
+          return await (await this.browserFor(job)).render(job);
         } catch (error) {
           if (!(error instanceof BrowserGone)) throw error;
           this.options.log('the browser went away', { url: job.url, profile: job.device.name, tries });
@@ -65,12 +85,17 @@ export class BrowserPool {
 
   async close(): Promise<void> {
     this.closed = true;
-    const session = await this.session?.catch(() => null);
-    await session?.close();
+    await Promise.all(
+      [...this.sessions.values()].map(async (starting) => {
+        const session = await starting.catch(() => null);
+        await session?.close();
+      }),
+    );
   }
 }
 
-function failed(code: string, message: string): RenderOutcome {
+/** The outcome of a render that never came to its page. */
+export function failed(code: string, message: string): RenderOutcome {
   return {
     status: 'failed',
     error: { code, message },

@@ -308,6 +308,7 @@ export function collect(): WireSnapshot {
     document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
     direction: rootDirection(rootStyle),
     rootOverflow: overflow,
+    pageFonts: loadedFonts(),
     strings: strings.strings,
     styleProperties: [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES],
     styles: styles.flat,
@@ -361,6 +362,14 @@ function contentEdges(rect: DOMRect, style: CSSStyleDeclaration): { left: number
     left: rect.left + of(style.borderLeftWidth) + of(style.paddingLeft),
     right: rect.right - of(style.borderRightWidth) - of(style.paddingRight),
   };
+}
+
+function loadedFonts(): string[] {
+  const families = new Set<string>();
+  for (const face of document.fonts) {
+    if (face.status === 'loaded') families.add(face.family.replace(/^["']|["']$/g, ''));
+  }
+  return [...families];
 }
 
 function frameDocument(frame: HTMLIFrameElement): Document | null {

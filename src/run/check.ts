@@ -2,13 +2,15 @@ import { availableParallelism } from 'node:os';
 import sharp from 'sharp';
 import { messageOf } from '../core/errors.js';
 import type { Finding } from '../core/findings/finding.js';
+import { fontSetOf } from '../core/fonts/font-sets.js';
+import { standInsOf } from '../core/fonts/stand-ins.js';
 import { findingsOfPage } from '../core/findings/group.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import { RULES } from '../core/rules/index.js';
 import type { RenderView } from '../core/rules/rule.js';
 import type { Engine, EngineLog, RenderOutcome, ShotKinds } from '../engine/engine.js';
-import { BrowserPool } from '../engine/pool.js';
+import { BrowserPool, failed } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
 import { evidenceCrop } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
@@ -25,6 +27,8 @@ export interface CheckPlan {
 export interface CheckTools {
   readonly engine: Engine;
   readonly browser: string | undefined;
+  /** Whether text is laid out with each platform's fonts or with the machine's own. */
+  readonly fonts: 'platform' | 'host';
   readonly folder: RunFolder;
   readonly signal: AbortSignal;
   readonly log: EngineLog;
@@ -39,13 +43,14 @@ export interface CheckTools {
 export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifest> {
   const startedAt = new Date();
   const start = performance.now();
-  const pool = new BrowserPool(
-    tools.engine,
-    { executable: tools.browser, log: tools.log },
-    Math.max(1, availableParallelism()),
-  );
+  const pool = new BrowserPool(tools.engine, {
+    executable: tools.browser,
+    fonts: tools.fonts,
+    log: tools.log,
+    concurrency: Math.max(1, availableParallelism()),
+  });
   try {
-    const { version } = await pool.browser();
+    const { version } = await pool.browserFor({ device: plan.devices[0]! });
     let done = 0;
     const total = plan.pages.length * plan.devices.length;
     const pages = await Promise.all(
@@ -97,11 +102,14 @@ async function checkPage(
     plan.devices.map(async (device): Promise<RenderRecord> => {
       const outcome = await pool
         .render({ url: page.url, device, shots: plan.shots, timeoutMs: plan.timeoutMs, signal: tools.signal })
-        .catch((error: unknown): RenderOutcome => engineFault(error));
+        // Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders.
+        .catch((error: unknown): RenderOutcome => failed('render-failed', messageOf(error)));
       const record = await writeRender(page, device, outcome, tools.folder);
       if (outcome.status === 'ok' && record.status === 'ok') {
         title ||= outcome.snapshot.title;
-        views.push({ device, view: new SnapshotView(outcome.snapshot), httpStatus: outcome.httpStatus });
+        const view = new SnapshotView(outcome.snapshot);
+        views.push({ device, view, httpStatus: outcome.httpStatus });
+        if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
       }
       onDone(device);
       return record;
@@ -120,18 +128,6 @@ async function checkPage(
     title,
     renders,
     findings: await Promise.all(findings.map((finding) => withEvidence(finding, renders, tools.folder))),
-  };
-}
-
-/** Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders. */
-function engineFault(error: unknown): RenderOutcome {
-  return {
-    status: 'failed',
-    error: { code: 'render-failed', message: messageOf(error) },
-    finalUrl: null,
-    httpStatus: null,
-    timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 },
-    notes: [],
   };
 }
 
@@ -193,6 +189,15 @@ async function withEvidence(
     }),
   );
   return { ...finding, related: [...finding.related], seen };
+}
+
+/** Families that were not laid out as the device would: judgements on overflow lean on them. */
+function fontNotes(view: SnapshotView, device: Device): string[] {
+  return standInsOf(view, fontSetOf(device.platform)).map(({ family, kind, font }) =>
+    kind === 'device'
+      ? `${family}: laid out with a stand-in, ${font ?? 'the nearest font'}`
+      : `${family}: not on the page nor on the device, laid out with a stand-in`,
+  );
 }
 
 function profileRecord(device: Device): Manifest['profiles'][number] {

@@ -91,7 +91,7 @@ test('a browser named in the environment is used, and said to be at fault', asyn
 test('help names every command, and each command shows an example', async () => {
   const help = await isoptic(['--help']);
   expect(help.status).toBe(0);
-  for (const command of ['check', 'demo', 'profiles', 'doctor']) {
+  for (const command of ['check', 'demo', 'profiles', 'doctor', 'init']) {
     expect(help.stdout).toContain(`${command} `);
     const own = await isoptic([command, '--help']);
     expect(own.status).toBe(0);
@@ -105,9 +105,11 @@ test('the version is that of the package', async () => {
 
 test('profiles are listed as a table, narrowed by words, and as JSON', async () => {
   expect((await isoptic(['profiles'])).stdout).toMatch(
-    /ios-phone-390 +phone +ios +390 × 664 +844 × 340 +3 +yes/,
+    /Phones\n[^]*ios-phone-390 +ios +390 × 664 +844 × 340 +3 +460 +yes[^]*Televisions/,
   );
-  const tablets = JSON.parse((await isoptic(['profiles', 'tablet', 'ios', '--json'])).stdout) as {
+  const tablets = JSON.parse(
+    (await isoptic(['profiles', 'tablet', 'ios', 'width', '800..830', '--json'])).stdout,
+  ) as {
     name: string;
   }[];
   expect(tablets.map((profile) => profile.name)).toEqual(['ios-tablet-820']);

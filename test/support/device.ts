@@ -10,10 +10,13 @@ export function deviceOf(width: number, mobile = false, name = `test-${width}`):
     screen: { width, height: 800 },
     dpr: 1,
     orientation: 'portrait',
+    orientationType: 'portrait-primary',
     angle: 0,
     touchPoints: 0,
     mobile,
     insets: { top: 0, right: 0, bottom: 0, left: 0 },
-    agent: { userAgent: 'test', navigatorPlatform: 'test', hints: null },
+    scrollBars: 'classic',
+    conditions: {},
+    agent: { userAgent: 'test', navigatorPlatform: 'test', vendor: 'test', hints: null },
   };
 }

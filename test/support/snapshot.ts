@@ -151,6 +151,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       document: { width: options.scrollWidth ?? width, height },
       direction: options.direction ?? 'ltr',
       rootOverflow: { x: options.overflowX ?? 'visible', y: 'visible' },
+      pageFonts: [],
       strings,
       styleProperties: properties,
       styles,

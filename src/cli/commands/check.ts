@@ -1,10 +1,18 @@
 import { Command } from 'commander';
-import { pickDevices, type Pick } from '../../core/profile/pick.js';
-import { loadCatalogue } from '../../run/catalogue.js';
-import { DEFAULT_LINEUP } from '../default-lineup.js';
+import type { Pick } from '../../core/profile/pick.js';
+import { conditionOptions, conditionsOf } from '../condition-options.js';
+import { loadSettings } from '../config/load.js';
 import { exitStatusOf, FAIL_ON } from '../exit-status.js';
-import { checkOptionsSchema, parseFailOn, parseShots, parseTimeout, pickOptions } from '../options.js';
+import {
+  checkOptionsSchema,
+  parseFailOn,
+  parseFonts,
+  parseShots,
+  parseTimeout,
+  pickOptions,
+} from '../options.js';
 import { summaryText } from '../output/summary.js';
+import { devicesFor } from '../pick-devices.js';
 import { runCheck } from '../run-check.js';
 
 const EXAMPLES = `
@@ -24,7 +32,7 @@ export function checkCommand(): Command {
     .description('render pages on every profile, flag what is broken, write a run')
     .argument('<targets...>', 'URLs, HTML files or folders')
     .option('--all', 'every HTML file of a folder, not only its index.html');
-  for (const option of pickOptions(picks)) command.addOption(option);
+  for (const option of [...pickOptions(picks), ...conditionOptions()]) command.addOption(option);
   return command
     .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
     .option('--out <folder>', 'where to write the run (default: a new folder in isoptic-runs/)')
@@ -35,23 +43,28 @@ export function checkCommand(): Command {
       `exit with 1 from this severity on: ${FAIL_ON.join(', ')} (default: error)`,
     )
     .option('--timeout <seconds>', 'time limit for each page and profile (default: 30)')
+    .option('--fonts <which>', "platform: each device's own fonts; host: this machine's (default: platform)")
+    .option('--config <file>', 'the configuration (default: isoptic.yaml, here or above)')
     .option('--browser <program>', 'the Chromium or Chrome to use')
     .option('--quiet', 'print only errors')
     .option('--verbose', 'print what is done, and stack traces')
     .addHelpText('after', EXAMPLES)
-    .action(async (targets: string[], raw: unknown) => {
+    .action(async (targets: string[], raw: Record<string, string | boolean | undefined>) => {
       const options = checkOptionsSchema.parse(raw);
-      const failOn = parseFailOn(options.failOn);
-      const devices = pickDevices(picks.length > 0 ? picks : DEFAULT_LINEUP, await loadCatalogue());
+      const settings = await loadSettings(options.config);
+      const { config } = settings;
+      const failOn = parseFailOn(options.failOn ?? config.failOn ?? 'error');
+      const devices = devicesFor(picks, options.turn, conditionsOf(raw), settings);
       const { manifest, reportPath } = await runCheck({
         targets,
         all: options.all,
         devices,
         shots: parseShots(options.shots),
-        timeoutMs: parseTimeout(options.timeout),
+        timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),
+        fonts: parseFonts(options.fonts ?? config.fonts ?? 'platform'),
         out: options.out,
         replace: options.replace,
-        browser: options.browser,
+        browser: options.browser ?? config.browser,
         quiet: options.quiet || options.json,
         verbose: options.verbose,
       });

@@ -3,7 +3,6 @@ import colors from 'picocolors';
 import { pickDevices } from '../../core/profile/pick.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { packageFile } from '../../run/package-file.js';
-import { DEFAULT_LINEUP } from '../default-lineup.js';
 import { summaryText } from '../output/summary.js';
 import { runCheck } from '../run-check.js';
 
@@ -21,7 +20,7 @@ export function demoCommand(): Command {
     .option('--verbose', 'print what is done, and stack traces')
     .addHelpText('after', EXAMPLES)
     .action(async (options: { out: string; browser?: string; verbose?: boolean }) => {
-      const devices = pickDevices(DEFAULT_LINEUP, await loadCatalogue());
+      const devices = pickDevices([{ lineup: 'default' }], await loadCatalogue());
       for (const [form, heading] of [
         ['as-found', 'Lantern Isles Ferries, as found'],
         ['repaired', 'The same site, repaired'],
@@ -32,6 +31,7 @@ export function demoCommand(): Command {
           devices,
           shots: { fold: true, full: true },
           timeoutMs: 30_000,
+          fonts: 'platform',
           out: `${options.out}/${form}`,
           replace: true,
           browser: options.browser,

@@ -28,7 +28,11 @@ export function doctorCommand(): Command {
       line('profiles', true, `${profiles.length}, user agents of ${agents.date}`);
       try {
         const found = await findBrowser(options.browser);
-        const session = await chromium.launch({ executable: options.browser, log: () => undefined });
+        const session = await chromium.launch({
+          executable: options.browser,
+          fonts: 'linux',
+          log: () => undefined,
+        });
         await session.close();
         line('browser', true, `${session.version}, ${found.origin}, ${found.executable}`);
         process.stdout.write('Ready: try `isoptic demo`.\n');

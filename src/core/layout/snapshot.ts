@@ -28,6 +28,8 @@ export interface LayoutSnapshot {
   readonly direction: 'ltr' | 'rtl';
   /** Overflow that applies to the viewport after html and body have passed theirs on. */
   readonly rootOverflow: { readonly x: string; readonly y: string };
+  /** Families of the web fonts that the page brings and that have loaded. */
+  readonly pageFonts: readonly string[];
   readonly strings: readonly string[];
   /** Names of the style columns; those of `DECLARED_PROPERTIES` hold the computed value, not the used one. */
   readonly styleProperties: readonly string[];
@@ -107,6 +109,7 @@ export const STYLE_PROPERTIES = [
   'white-space',
   'overflow-wrap',
   'text-overflow',
+  'font-family',
   'font-size',
   'line-height',
   'flex-direction',

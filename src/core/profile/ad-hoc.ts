@@ -1,12 +1,10 @@
 import { IsopticError } from '../errors.js';
-import type { Profile } from './profile.js';
+import { MAX_DEVICE_PIXELS, type Profile } from './profile.js';
 
 const SHAPE = /^(\d+)x(\d+)(?:@(\d+(?:\.\d+)?))?(\+mobile)?$/;
 const MIN_SIDE = 50;
 const MAX_SIDE = 16384;
 const MAX_DPR = 5;
-/** The browser paints into textures; past this many device pixels for one screen it can't. */
-const MAX_DEVICE_PIXELS = 2 ** 28;
 
 /**
  * Reads an ad-hoc profile, `WxH[@DPR][+mobile]` with W and H in CSS px: a window without touch and without mobile
@@ -63,7 +61,6 @@ export function adHocProfile(text: string): Profile {
     orientation,
     touchPoints: mobile ? 5 : 0,
     mobile,
-    insets: {},
     agent: mobile ? 'android-phone' : 'linux',
   };
 }

@@ -1,13 +1,26 @@
 import type { CDPSession } from 'puppeteer-core';
+import type { Conditions, Network } from '../../core/profile/conditions.js';
 import type { Device } from '../../core/profile/profile.js';
+import { disguise } from './disguise.js';
 
 /**
- * Puts everything of a device in force on a page that has not asked for anything yet: metrics, screen, orientation,
- * touch, user agent with client hints, insets. Sizes are CSS px. (Chrome DevTools Protocol, domain Emulation.)
+ * Puts everything of a device and its conditions in force on a page that has not asked for anything yet. Sizes are
+ * CSS px. (Chrome DevTools Protocol, domains Emulation, Network and Page.)
  */
 export async function emulate(session: CDPSession, device: Device): Promise<void> {
-  const { agent, insets } = device;
   await Promise.all([
+    ...screen(session, device),
+    ...identity(session, device),
+    ...media(session, device.conditions),
+    ...pace(session, device.conditions),
+    ...text(session, device),
+  ]);
+}
+
+function screen(session: CDPSession, device: Device): Promise<unknown>[] {
+  const type = device.orientationType.replace(/-(.)/, (_, letter: string) => letter.toUpperCase());
+  const { top, right, bottom, left } = device.insets;
+  return [
     session.send('Emulation.setDeviceMetricsOverride', {
       width: device.width,
       height: device.height,
@@ -16,7 +29,7 @@ export async function emulate(session: CDPSession, device: Device): Promise<void
       screenWidth: device.screen.width,
       screenHeight: device.screen.height,
       screenOrientation: {
-        type: device.orientation === 'portrait' ? 'portraitPrimary' : 'landscapePrimary',
+        type: type as 'portraitPrimary' | 'portraitSecondary' | 'landscapePrimary' | 'landscapeSecondary',
         angle: device.angle,
       },
     }),
@@ -24,29 +37,93 @@ export async function emulate(session: CDPSession, device: Device): Promise<void
       enabled: device.touchPoints > 0,
       maxTouchPoints: Math.max(1, device.touchPoints),
     }),
+    session.send('Emulation.setSafeAreaInsetsOverride', { insets: { top, right, bottom, left } }),
+    // Scroll bars that lie over the page take no room and fade after scrolling: a picture of one is a matter of luck.
+    session.send('Emulation.setScrollbarsHidden', { hidden: device.scrollBars === 'overlay' }),
+  ];
+}
+
+function identity(session: CDPSession, device: Device): Promise<unknown>[] {
+  const { agent, conditions } = device;
+  const { hints } = agent;
+  return [
     session.send('Emulation.setUserAgentOverride', {
       userAgent: agent.userAgent,
       platform: agent.navigatorPlatform,
-      ...(agent.hints && {
+      acceptLanguage: languages(conditions.locale ?? 'en-GB'),
+      ...(hints && {
         userAgentMetadata: {
-          ...agent.hints,
-          fullVersionList: agent.hints.brands.map(({ brand, version }) => ({
-            brand,
-            version:
-              version === majorOf(agent.hints?.fullVersion) ? agent.hints!.fullVersion : `${version}.0.0.0`,
-          })),
+          platform: hints.platform,
+          platformVersion: hints.platformVersion,
+          architecture: hints.architecture,
+          bitness: hints.bitness,
+          model: hints.model,
+          mobile: hints.mobile,
           wow64: false,
+          brands: [...hints.brands],
+          fullVersionList: [...hints.fullVersionList],
         },
       }),
     }),
-    session.send('Emulation.setSafeAreaInsetsOverride', {
-      insets: { top: insets.top, right: insets.right, bottom: insets.bottom, left: insets.left },
+    session.send('Page.addScriptToEvaluateOnNewDocument', { source: disguise(device) }),
+    session.send('Emulation.setLocaleOverride', {
+      locale: (conditions.locale ?? 'en-GB').replaceAll('-', '_'),
     }),
-    // Scroll bars that lie over the page take no room and fade after scrolling: a picture of one is a matter of luck.
-    session.send('Emulation.setScrollbarsHidden', { hidden: device.mobile || device.platform === 'mac' }),
-  ]);
+    ...(conditions.timezone === undefined
+      ? []
+      : [session.send('Emulation.setTimezoneOverride', { timezoneId: conditions.timezone })]),
+  ];
 }
 
-function majorOf(version: string | undefined): string {
-  return version?.split('.')[0] ?? '';
+function media(session: CDPSession, conditions: Conditions): Promise<unknown>[] {
+  const features = [
+    { name: 'prefers-color-scheme', value: conditions.scheme ?? 'light' },
+    { name: 'prefers-reduced-motion', value: conditions.reducedMotion === true ? 'reduce' : 'no-preference' },
+    { name: 'prefers-contrast', value: conditions.contrast ?? 'no-preference' },
+    { name: 'forced-colors', value: conditions.forcedColors === true ? 'active' : 'none' },
+  ];
+  return [session.send('Emulation.setEmulatedMedia', { media: conditions.media ?? '', features })];
+}
+
+function pace(session: CDPSession, conditions: Conditions): Promise<unknown>[] {
+  const calls: Promise<unknown>[] = [];
+  if (conditions.cpuSlowdown !== undefined && conditions.cpuSlowdown > 1) {
+    calls.push(session.send('Emulation.setCPUThrottlingRate', { rate: conditions.cpuSlowdown }));
+  }
+  const network = conditions.network as Network | undefined;
+  if (network) {
+    const bytes = (kbps: number) => (kbps * 1000) / 8;
+    calls.push(
+      session.send('Network.emulateNetworkConditions', {
+        offline: network.downKbps === 0 && network.upKbps === 0,
+        latency: network.latencyMs,
+        downloadThroughput: bytes(network.downKbps),
+        uploadThroughput: bytes(network.upKbps),
+      }),
+    );
+  }
+  return calls;
+}
+
+/** The size that browsers start from, in CSS px. */
+const DEFAULT_SIZE = { standard: 16, fixed: 13 };
+
+/**
+ * Enlarged type. A desktop's setting changes the size that pages start from; a phone's enlarges whatever size a page
+ * asks for, which is in disguise.ts.
+ */
+function text(session: CDPSession, device: Device): Promise<unknown>[] {
+  const scale = device.conditions.textScale ?? 1;
+  if (scale === 1 || device.mobile) return [];
+  const fontSizes = {
+    standard: Math.round(DEFAULT_SIZE.standard * scale),
+    fixed: Math.round(DEFAULT_SIZE.fixed * scale),
+  };
+  return [session.send('Page.setFontSizes', { fontSizes })];
+}
+
+/** `en-GB` is sent as `en-GB,en`, as browsers do; the weights are theirs to add. */
+function languages(locale: string): string {
+  const [language = locale] = locale.split('-');
+  return language === locale ? locale : `${locale},${language}`;
 }

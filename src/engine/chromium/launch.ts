@@ -8,6 +8,7 @@ import {
   type RenderJob,
   type RenderOutcome,
 } from '../engine.js';
+import { fontconfigFile } from '../fonts/fontconfig.js';
 import { findBrowser } from './find-browser.js';
 import { renderInSession } from './render.js';
 
@@ -20,6 +21,8 @@ const ARGS = [
   '--disable-component-update',
   '--disable-sync',
   '--no-first-run',
+  // A headless browser has no mouse; a desktop has one: hover (2) and a fine pointer (4). Touch emulation overrides it.
+  '--blink-settings=primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4',
   // The same pixels on every machine and in every run.
   '--disable-gpu',
   '--disable-lcd-text',
@@ -31,9 +34,14 @@ const ARGS = [
 
 export const chromium: Engine = {
   name: 'chromium',
-  async launch({ executable, log }: LaunchOptions): Promise<BrowserSession> {
+  async launch({ executable, fonts, log }: LaunchOptions): Promise<BrowserSession> {
     const found = await findBrowser(executable);
     log('starting the browser', { executable: found.executable, origin: found.origin });
+    // Only Linux's browsers take their fonts from fontconfig.
+    const fontEnv: Record<string, string> =
+      fonts === 'host' || process.platform !== 'linux'
+        ? {}
+        : { FONTCONFIG_FILE: await fontconfigFile(fonts) };
     let browser: Browser;
     try {
       browser = await puppeteer.launch({
@@ -49,7 +57,7 @@ export const chromium: Engine = {
         // Scroll bars are part of what is measured.
         ignoreDefaultArgs: ['--hide-scrollbars'],
         args: [...ARGS, ...(isRoot() ? ['--no-sandbox'] : [])],
-        env: { ...process.env, ...found.env },
+        env: { ...process.env, ...found.env, ...fontEnv },
       });
     } catch (error) {
       throw new IsopticError(
@@ -75,10 +83,13 @@ class ChromiumSession implements BrowserSession {
   ) {
     this.version = product.replace(/^.*\//, '');
     this.lost = new Promise<never>((_, reject) => {
-      browser.once('disconnected', () => {
+      const onGone = () => {
         this.gone = true;
         reject(new BrowserGone('the browser went away'));
-      });
+      };
+      browser.once('disconnected', onGone);
+      // A killed browser's children may hold the pipe open, so its end alone does not tell.
+      browser.process()?.once('exit', onGone);
     });
     this.lost.catch(() => undefined);
     // Pages open no windows of their own here.
@@ -139,7 +150,17 @@ class ChromiumSession implements BrowserSession {
   async close(): Promise<void> {
     const child = this.browser.process();
     await settledWithin(this.browser.close(), CLOSE_MS);
-    if (child && child.exitCode === null && child.signalCode === null) child.kill('SIGKILL');
+    // The browser leads a process group of its own; what is left of it goes with it.
+    if (child?.pid !== undefined) killGroup(child.pid);
+  }
+}
+
+function killGroup(pid: number): void {
+  try {
+    if (process.platform === 'win32') process.kill(pid, 'SIGKILL');
+    else process.kill(-pid, 'SIGKILL');
+  } catch {
+    // It has ended already, as it should.
   }
 }
 

@@ -1,0 +1,35 @@
+import type { Device } from '../../core/profile/profile.js';
+
+/**
+ * A script for the start of every document: what the protocol can't set about `navigator` and `window`. It runs before
+ * any of the page's own.
+ */
+export function disguise({ agent, platform, mobile, conditions }: Device): string {
+  const scale = conditions.textScale ?? 1;
+  const facts = {
+    vendor: agent.vendor,
+    hints: agent.hints !== null,
+    apple: platform === 'ios',
+    // A phone enlarges whatever size a page asks for (CSS Text Size Adjust); a desktop the size that pages start from.
+    textSize: mobile && scale !== 1 ? `${Math.round(scale * 1000) / 10}%` : '',
+  };
+  return `(${script.toString()})(${JSON.stringify(facts)})`;
+}
+
+/* Runs in the page, as text. */
+function script(facts: { vendor: string; hints: boolean; apple: boolean; textSize: string }): void {
+  const page = globalThis as unknown as { navigator: object; chrome?: unknown };
+  const prototype = Object.getPrototypeOf(page.navigator) as object;
+  const answer = (name: string, value: unknown) => {
+    Object.defineProperty(prototype, name, { get: () => value, configurable: true, enumerable: true });
+  };
+  answer('vendor', facts.vendor);
+  answer('webdriver', false);
+  if (!facts.hints) delete (prototype as Record<string, unknown>)['userAgentData'];
+  if (facts.apple) delete page.chrome;
+  if (facts.textSize !== '') {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(`:root { text-size-adjust: ${facts.textSize} !important; }`);
+    document.adoptedStyleSheets = [sheet];
+  }
+}
