@@ -108,7 +108,7 @@ test('profiles are listed as a table, narrowed by words, and as JSON', async () 
     /Phones\n[^]*ios-phone-390 +ios +390 × 664 +844 × 340 +3 +460 +yes[^]*Televisions/,
   );
   const tablets = JSON.parse(
-    (await isoptic(['profiles', 'tablet', 'ios', 'width', '800..830', '--json'])).stdout,
+    (await isoptic(['profiles', 'tablet', 'ios', 'width', '815..830', '--json'])).stdout,
   ) as {
     name: string;
   }[];
