@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { IsopticError } from '../core/errors.js';
 import { nearestNames, type Pick } from '../core/profile/pick.js';
 import type { ShotKinds } from '../engine/engine.js';
+import { parseUrl, type TargetOptions } from '../site/targets.js';
 import { FAIL_ON } from './exit-status.js';
 
 /** Collects `--on` and `--at` into one list, in the order in which they were written. */
@@ -36,6 +37,11 @@ export const checkOptionsSchema = z.object({
   out: z.string().optional(),
   replace: z.boolean().default(false),
   json: z.boolean().default(false),
+  recursive: z.boolean().default(false),
+  follow: z.string().optional(),
+  maxPages: z.string().optional(),
+  ignoreRobots: z.boolean().default(false),
+  baseUrl: z.string().optional(),
   turn: z.boolean().default(false),
   config: z.string().optional(),
   fonts: z.string().optional(),
@@ -47,6 +53,29 @@ export const checkOptionsSchema = z.object({
   verbose: z.boolean().default(false),
 });
 export type CheckOptions = z.infer<typeof checkOptionsSchema>;
+
+/** How the pages of the targets are found. @throws IsopticError `bad-option`, `bad-url` */
+export function targetOptions(options: CheckOptions): TargetOptions {
+  const whole = (name: string, text: string, max: number) => {
+    const value = Number(text);
+    if (!Number.isInteger(value) || value < 0 || value > max || text.trim() === '') {
+      throw new IsopticError(
+        'bad-option',
+        `--${name} ${text}: not a number of that kind.`,
+        `Give a whole number, 0 to ${max}.`,
+      );
+    }
+    return value;
+  };
+  return {
+    all: options.all,
+    recursive: options.recursive,
+    robots: !options.ignoreRobots,
+    baseUrl: options.baseUrl === undefined ? undefined : parseUrl(options.baseUrl).href,
+    ...(options.follow !== undefined && { follow: whole('follow', options.follow, 20) }),
+    ...(options.maxPages !== undefined && { maxPages: whole('max-pages', options.maxPages, 10_000) }),
+  };
+}
 
 /** @throws IsopticError `bad-option` */
 export function parseShots(text: string): ShotKinds {

@@ -7,14 +7,14 @@ import { htmlReport } from '../report/html/write.js';
 import { check } from '../run/check.js';
 import type { Manifest } from '../run/manifest.js';
 import { RunFolder } from '../run/run-folder.js';
-import { openTargets } from '../site/targets.js';
+import { openTargets, type TargetOptions } from '../site/targets.js';
 import { interruptSignal } from './interrupt.js';
 import { engineLog } from './output/log.js';
 import { startProgress } from './output/progress.js';
 
 export interface CheckRequest {
   readonly targets: readonly string[];
-  readonly all: boolean;
+  readonly find: TargetOptions;
   readonly devices: readonly Device[];
   readonly shots: ShotKinds;
   readonly timeoutMs: number;
@@ -34,8 +34,9 @@ export interface CheckResult {
 
 /** From what the user asked for to a complete run folder: pages, check, report, and the manifest last. */
 export async function runCheck(request: CheckRequest): Promise<CheckResult> {
-  const site = await openTargets(request.targets, { all: request.all });
+  const site = await openTargets(request.targets, request.find);
   const interrupt = interruptSignal();
+  if (!request.quiet) for (const note of site.notes) process.stderr.write(`Note: ${note}.\n`);
   const progress = startProgress(request.quiet);
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);

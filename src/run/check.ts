@@ -109,6 +109,8 @@ async function checkPage(
         title ||= outcome.snapshot.title;
         const view = new SnapshotView(outcome.snapshot);
         views.push({ device, view, httpStatus: outcome.httpStatus });
+        if (leftSite(page.url, outcome.finalUrl))
+          record.notes.push(`redirected to another site, ${outcome.finalUrl!}`);
         if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
       }
       onDone(device);
@@ -189,6 +191,11 @@ async function withEvidence(
     }),
   );
   return { ...finding, related: [...finding.related], seen };
+}
+
+/** Whether a page ended at another origin than it was asked from. */
+function leftSite(asked: string, ended: string | null): boolean {
+  return ended !== null && URL.canParse(ended) && new URL(ended).origin !== new URL(asked).origin;
 }
 
 /** Families that were not laid out as the device would: judgements on overflow lean on them. */

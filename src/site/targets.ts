@@ -1,8 +1,11 @@
-import { readdir, stat } from 'node:fs/promises';
-import { basename, dirname, join, relative, resolve, sep } from 'node:path';
-import { IsopticError, messageOf } from '../core/errors.js';
+import { dirname, resolve } from 'node:path';
+import { IsopticError } from '../core/errors.js';
+import { followLinks } from './follow.js';
+import { parseList } from './list-file.js';
+import { openLocal } from './local.js';
 import { PageIds } from './page-id.js';
-import { serveFolder, type LocalServer } from './serve.js';
+import { isUrl, readText } from './read-text.js';
+import { readSitemap } from './sitemap.js';
 
 /** One document to render. */
 export interface SitePage {
@@ -15,50 +18,133 @@ export interface SitePage {
 
 export interface Site {
   readonly pages: readonly SitePage[];
+  /** What the user should know about how the pages were found: limits that were reached, links left out. */
+  readonly notes: readonly string[];
   close(): Promise<void>;
 }
 
 export interface TargetOptions {
   /** Every HTML file of a folder instead of its `index.html`. */
   readonly all: boolean;
+  /** The same, in the folders below it as well. */
+  readonly recursive?: boolean;
+  /** Follow links inside a site, so many links away; 0 is not at all. */
+  readonly follow?: number;
+  readonly maxPages?: number;
+  readonly robots?: boolean;
+  /** Where a list's pages are taken from: one list against staging and live. */
+  readonly baseUrl?: string | undefined;
 }
+
+/** A page before it has its id. */
+interface Found {
+  /** What the id is made of: a path. */
+  readonly path: string;
+  readonly source: string;
+  readonly url: string;
+  /** The host, for pages that are not served from here. */
+  readonly host: string | null;
+}
+
+const DEFAULT_MAX_PAGES = 200;
 
 /**
  * Turns what the user named into pages, and serves what is local.
- * @throws IsopticError `no-target`, `bad-url`, `target-missing`, `no-html`, `not-html`
+ * @throws IsopticError `bad-url`, `credentials-in-url`, `target-missing`, `no-html`, `not-html`, `unreadable`,
+ *   `bad-sitemap`, `empty-list`
  */
 export async function openTargets(targets: readonly string[], options: TargetOptions): Promise<Site> {
-  const ids = new PageIds();
-  const pages: SitePage[] = [];
-  const servers: LocalServer[] = [];
+  const closers: (() => Promise<void>)[] = [];
+  const notes: string[] = [];
   const close = async () => {
-    await Promise.all(servers.map((server) => server.close()));
+    await Promise.all(closers.map((closer) => closer()));
   };
   try {
-    for (const target of targets) {
-      if (/^[a-z][a-z0-9+.-]*:\/\//i.test(target)) {
-        const url = parseUrl(target);
-        pages.push({ id: ids.idFor(url.pathname + url.search), source: url.href, url: url.href });
-        continue;
-      }
-      const { server, files, base } = await openLocal(target, options);
-      servers.push(server);
-      for (const file of files) {
-        pages.push({
-          id: ids.idFor(relative(base, file).split(sep).join('/')),
-          source: relative(base, file).split(sep).join('/'),
-          url: `${server.origin}/${relative(server.root, file).split(sep).map(encodeURIComponent).join('/')}`,
-        });
-      }
-    }
+    const found: Found[] = [];
+    for (const target of targets) found.push(...(await pagesOf(target, options, closers, notes)));
+    return { pages: withIds(found), notes, close };
   } catch (error) {
     await close();
     throw error;
   }
-  return { pages, close };
 }
 
-function parseUrl(target: string): URL {
+async function pagesOf(
+  target: string,
+  options: TargetOptions,
+  closers: (() => Promise<void>)[],
+  notes: string[],
+): Promise<Found[]> {
+  if (/\.txt$/i.test(target)) {
+    const entries = parseList(await readText(target));
+    if (entries.length === 0) {
+      throw new IsopticError(
+        'empty-list',
+        `${target}: the list names no page.`,
+        'Write one URL or path a line.',
+      );
+    }
+    // A list's paths are meant from where the list lies.
+    const from = isUrl(target) ? new URL('.', target).href : dirname(resolve(target));
+    const resolved = entries.map((entry) => fromList(entry, from, options.baseUrl));
+    const lists = await Promise.all(resolved.map((entry) => pagesOf(entry, options, closers, notes)));
+    return lists.flat();
+  }
+  if (/\.xml(\.gz)?$/i.test(target)) {
+    const urls = await readSitemap(target, notes);
+    return urls.map((url) => urlPage(rebased(parseUrl(url), options.baseUrl)));
+  }
+  if (isUrl(target) || options.baseUrl !== undefined) {
+    const url = isUrl(target) ? rebased(parseUrl(target), options.baseUrl) : new URL(target, options.baseUrl);
+    return (await followed(url.href, options, notes)).map((href) => urlPage(new URL(href)));
+  }
+  const local = await openLocal(target, options);
+  const { origin, pages } = local;
+  closers.push(() => local.close());
+  if ((options.follow ?? 0) === 0) return pages.map((page) => ({ ...page, path: page.source, host: null }));
+  const reached = await Promise.all(pages.map((page) => followed(page.url, options, notes)));
+  return [...new Set(reached.flat())].map((url) => {
+    const path = decodeURI(url.slice(origin.length + 1));
+    return { path, source: path === '' ? 'index.html' : path, url, host: null };
+  });
+}
+
+async function followed(url: string, options: TargetOptions, notes: string[]): Promise<string[]> {
+  const { follow = 0, maxPages = DEFAULT_MAX_PAGES, robots = true } = options;
+  return follow > 0 ? followLinks(url, { depth: follow, maxPages, robots }, notes) : [url];
+}
+
+function fromList(entry: string, from: string, baseUrl: string | undefined): string {
+  if (isUrl(entry)) return entry;
+  if (baseUrl !== undefined) return new URL(entry, baseUrl).href;
+  return isUrl(from) ? new URL(entry, from).href : resolve(from, entry);
+}
+
+/** The same path and query at another origin. */
+function rebased(url: URL, baseUrl: string | undefined): URL {
+  return baseUrl === undefined ? url : new URL(url.pathname + url.search, baseUrl);
+}
+
+function urlPage(url: URL): Found {
+  return { path: url.pathname + url.search, source: url.href, url: url.href, host: url.host };
+}
+
+/** Ids are made of paths; where the pages are of several hosts, of the hosts as well. */
+function withIds(found: readonly Found[]): SitePage[] {
+  const ids = new PageIds();
+  const hosts = new Set(found.map((page) => page.host).filter((host) => host !== null));
+  const seen = new Set<string>();
+  const pages: SitePage[] = [];
+  for (const { path, source, url, host } of found) {
+    if (seen.has(url)) continue;
+    seen.add(url);
+    pages.push({ id: ids.idFor(hosts.size > 1 && host !== null ? `${host}${path}` : path), source, url });
+  }
+  return pages;
+}
+
+/** @throws IsopticError `bad-url`, `credentials-in-url` */
+export function parseUrl(target: string): URL {
   let url: URL;
   try {
     url = new URL(target);
@@ -80,78 +166,4 @@ function parseUrl(target: string): URL {
     );
   }
   return url;
-}
-
-interface Local {
-  readonly server: LocalServer & { readonly root: string };
-  readonly files: readonly string[];
-  /** The folder that the pages' sources are written from. */
-  readonly base: string;
-}
-
-async function openLocal(target: string, options: TargetOptions): Promise<Local> {
-  const path = resolve(target);
-  const info = await stat(path).catch((error: unknown) => {
-    throw new IsopticError(
-      'target-missing',
-      `${target}: ${/ENOENT|ENOTDIR/.test(messageOf(error)) ? 'there is no such file or folder' : messageOf(error)}.`,
-      `Looked at ${path}. A page on a server is written with http:// or https://.`,
-    );
-  });
-  if (!info.isDirectory()) {
-    if (!isHtml(path)) {
-      throw new IsopticError(
-        'not-html',
-        `${target} is not an HTML file.`,
-        'Give a file that ends in .html or .htm.',
-      );
-    }
-    return { ...(await serveFile(path)), files: [path], base: dirname(path) };
-  }
-  const files = await htmlFiles(path);
-  if (files.length === 0) {
-    throw new IsopticError(
-      'no-html',
-      `${target}: the folder holds no HTML file.`,
-      'Give a folder with .html files.',
-    );
-  }
-  const index = files.find((file) => /^index\.html?$/i.test(basename(file)));
-  if (!options.all && index === undefined) {
-    throw new IsopticError(
-      'no-html',
-      `${target}: the folder has no index.html.`,
-      `Add --all to check its ${files.length} HTML files, or name one of them.`,
-    );
-  }
-  const server = await serveFolder(path);
-  return { server: { ...server, root: path }, files: options.all ? files : [index!], base: path };
-}
-
-/**
- * A single file may use what lies beside and above it: it is served from the working folder when it is inside that, and
- * what is not found there is looked for beside the file.
- */
-async function serveFile(path: string): Promise<Pick<Local, 'server'>> {
-  const folder = dirname(path);
-  const fromHere = relative(process.cwd(), path);
-  const inside = !fromHere.startsWith('..') && resolve(fromHere) === path;
-  const root = inside ? process.cwd() : folder;
-  const server = await serveFolder(root, inside ? folder : undefined);
-  return { server: { ...server, root } };
-}
-
-async function htmlFiles(folder: string): Promise<string[]> {
-  const entries = await readdir(folder, { withFileTypes: true });
-  return entries
-    .filter((entry) => entry.isFile() && isHtml(entry.name) && !entry.name.startsWith('.'))
-    .map((entry) => join(folder, entry.name))
-    .sort(
-      (a, b) =>
-        Number(!/index/i.test(basename(a))) - Number(!/index/i.test(basename(b))) || a.localeCompare(b),
-    );
-}
-
-function isHtml(path: string): boolean {
-  return /\.html?$/i.test(path);
 }

@@ -14,7 +14,7 @@ beforeAll(async () => {
   await writeFile(join(folder, 'index.html'), '<title>Home</title>');
   await writeFile(join(folder, 'a b.html'), '<title>A b</title>');
   await writeFile(join(folder, '.secret'), 'hidden');
-  await writeFile(join(folder, 'note.txt'), 'text');
+  await writeFile(join(folder, 'note.md'), 'text');
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
@@ -43,7 +43,7 @@ test('a folder is its index, or all its HTML files with the index first', async 
 test.each([
   ['a missing file', 'nowhere.html', 'target-missing'],
   ['a folder without HTML', 'empty', 'no-html'],
-  ['a file that is not HTML', 'note.txt', 'not-html'],
+  ['a file that is not HTML', 'note.md', 'not-html'],
 ])('%s is refused', async (_, name, code) => {
   await expect(openTargets([join(folder, name)], { all: false })).rejects.toMatchObject({
     code,

@@ -9,6 +9,7 @@ import {
   parseFonts,
   parseShots,
   parseTimeout,
+  targetOptions,
   pickOptions,
 } from '../options.js';
 import { summaryText } from '../output/summary.js';
@@ -30,8 +31,13 @@ export function checkCommand(): Command {
   const picks: Pick[] = [];
   const command = new Command('check')
     .description('render pages on every profile, flag what is broken, write a run')
-    .argument('<targets...>', 'URLs, HTML files or folders')
-    .option('--all', 'every HTML file of a folder, not only its index.html');
+    .argument('<targets...>', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
+    .option('--all', 'every HTML file of a folder, not only its index.html')
+    .option('--recursive', 'the same, in the folders below it as well')
+    .option('--follow <depth>', 'follow links inside the site, so many links away')
+    .option('--max-pages <count>', 'follow to at most so many pages (default: 200)')
+    .option('--ignore-robots', 'follow links that robots.txt asks to leave alone')
+    .option('--base-url <url>', 'take the pages from this address: one list against staging and live');
   for (const option of [...pickOptions(picks), ...conditionOptions()]) command.addOption(option);
   return command
     .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
@@ -57,7 +63,7 @@ export function checkCommand(): Command {
       const devices = devicesFor(picks, options.turn, conditionsOf(raw), settings);
       const { manifest, reportPath } = await runCheck({
         targets,
-        all: options.all,
+        find: targetOptions(options),
         devices,
         shots: parseShots(options.shots),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),

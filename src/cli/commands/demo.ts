@@ -27,7 +27,7 @@ export function demoCommand(): Command {
       ] as const) {
         const { manifest, reportPath } = await runCheck({
           targets: [packageFile(`demo/${form}`)],
-          all: true,
+          find: { all: true },
           devices,
           shots: { fold: true, full: true },
           timeoutMs: 30_000,
