@@ -1,4 +1,5 @@
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { Delivery } from '../core/delivery/delivery.js';
 import type { FontSetName } from '../core/fonts/font-sets.js';
 import type { Device } from '../core/profile/profile.js';
 
@@ -69,6 +70,7 @@ export interface RenderTimings {
 export type RenderOutcome = {
   readonly finalUrl: string | null;
   readonly httpStatus: number | null;
+  readonly delivery: Delivery;
   readonly timings: RenderTimings;
   /** What the reader should know about how it was rendered: bounds that were hit, dialogs that were answered. */
   readonly notes: readonly string[];

@@ -1,4 +1,5 @@
 import pLimit from 'p-limit';
+import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { fontSetOf, type FontSetName } from '../core/fonts/font-sets.js';
 import {
   BrowserGone,
@@ -101,6 +102,7 @@ export function failed(code: string, message: string): RenderOutcome {
     error: { code, message },
     finalUrl: null,
     httpStatus: null,
+    delivery: NO_DELIVERY,
     timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 },
     notes: [],
   };

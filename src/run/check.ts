@@ -108,7 +108,8 @@ async function checkPage(
       if (outcome.status === 'ok' && record.status === 'ok') {
         title ||= outcome.snapshot.title;
         const view = new SnapshotView(outcome.snapshot);
-        views.push({ device, view, httpStatus: outcome.httpStatus });
+        const { httpStatus, delivery } = outcome;
+        views.push({ device, view, httpStatus, delivery });
         if (leftSite(page.url, outcome.finalUrl))
           record.notes.push(`redirected to another site, ${outcome.finalUrl!}`);
         if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
@@ -120,6 +121,8 @@ async function checkPage(
   // In the order of the devices, whichever came back first.
   const order = new Map(plan.devices.map((device, i) => [device.name, i]));
   views.sort((a, b) => order.get(a.device.name)! - order.get(b.device.name)!);
+
+  for (const render of renders) render.notes.push(...variantNotes(render, renders));
 
   const before = performance.now();
   const findings = findingsOfPage(page.id, views, RULES);
@@ -150,6 +153,7 @@ async function writeRender(
     timings: outcome.timings,
     shots: {},
     notes: [...outcome.notes],
+    delivery: structuredClone(outcome.delivery) as RenderRecord['delivery'],
   };
   if (outcome.status === 'failed') return record;
   try {
@@ -191,6 +195,20 @@ async function withEvidence(
     }),
   );
   return { ...finding, related: [...finding.related], seen };
+}
+
+/** Where a profile was served something else than the first one was: told, since it is often meant. */
+function variantNotes(render: RenderRecord, all: readonly RenderRecord[]): string[] {
+  const first = all.find((other) => other.status === 'ok');
+  if (!first || render.status !== 'ok' || render === first) return [];
+  const address = (url: string | null) => url?.replace(/[?#].*$/s, '');
+  if (address(render.finalUrl) !== address(first.finalUrl)) {
+    return [`was led to another address than ${first.profile}: ${address(render.finalUrl) ?? ''}`];
+  }
+  const { structure } = render.delivery;
+  const differs =
+    structure !== null && first.delivery.structure !== null && structure !== first.delivery.structure;
+  return differs ? [`was served another document than ${first.profile}`] : [];
 }
 
 /** Whether a page ended at another origin than it was asked from. */

@@ -20,6 +20,26 @@ export const renderSchema = z.object({
   timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms }),
   shots: z.object({ fold: z.string().optional(), full: z.string().optional() }),
   notes: z.array(z.string()).describe('what to know about how it was rendered'),
+  delivery: z
+    .object({
+      redirects: z.array(z.object({ url: z.string(), status: z.number().int() })),
+      contentType: z.string().nullable(),
+      requests: z.record(z.string(), z.object({ count: z.number().int(), bytes: z.number() })),
+      failures: z.array(
+        z.object({
+          url: z.string(),
+          kind: z.string(),
+          status: z.number().int().nullable(),
+          reason: z.string(),
+          blocked: z.boolean(),
+        }),
+      ),
+      consoleErrors: z.array(z.string()),
+      pageErrors: z.array(z.string()),
+      timing: z.object({ dnsMs: ms, connectMs: ms, tlsMs: ms, waitMs: ms }).nullable(),
+      structure: z.string().nullable().describe('equal for documents of the same structure'),
+    })
+    .describe('what the server and the network gave, without queries'),
 });
 
 export const findingSchema = z.object({

@@ -165,7 +165,7 @@ test('Ctrl-C keeps what is finished, writes the run, and leaves no process behin
   const out = join(temp.path, 'interrupted');
   const urls = [
     ...Array.from({ length: 4 }, (_, i) => `${server.origin}/good?${i}`),
-    ...Array.from({ length: 30 }, () => `${server.origin}/never`),
+    ...Array.from({ length: 30 }, (_, i) => `${server.origin}/never?${i}`),
   ];
   let family: { pid: number }[] = [];
   const outcome = await isoptic(['check', ...urls, '--at', '600x400', '--out', out], {

@@ -1,6 +1,7 @@
 import { httpError } from './http-error.js';
+import { missingResource } from './missing-resource.js';
 import { pageOverflow } from './page-overflow.js';
 import type { Rule } from './rule.js';
 
 /** Every rule, in the order in which findings of equal weight are listed. */
-export const RULES: readonly Rule[] = [httpError, pageOverflow];
+export const RULES: readonly Rule[] = [httpError, missingResource, pageOverflow];

@@ -1,3 +1,4 @@
+import type { Delivery } from '../delivery/delivery.js';
 import type { Rect } from '../geometry/rect.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Device } from '../profile/profile.js';
@@ -33,6 +34,7 @@ export interface RenderView {
   readonly view: SnapshotView;
   /** Status of the answer that carried the document; null where there was none, as for a file. */
   readonly httpStatus: number | null;
+  readonly delivery: Delivery;
 }
 
 /** One defect on one render. Sightings of the same defect on several renders become one finding. */

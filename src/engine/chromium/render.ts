@@ -29,9 +29,11 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
   const notes = new Set<string>();
   const network = new NetworkWatch(session);
   const dialogs = answerDialogs(session);
+  let structure: string | null = null;
   const outcome = () => ({
-    finalUrl: network.finalUrl,
+    finalUrl: network.finalUrl === null ? null : withoutQuery(network.finalUrl, job.url),
     httpStatus: network.httpStatus,
+    delivery: network.delivery(structure),
     timings,
     notes: [...notes],
   });
@@ -45,6 +47,7 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
       work(session, job, deadline, network, timings, notes),
       crashed,
     ]);
+    structure = await deadline.race(network.structure());
     if (dialogs.count > 0) notes.add(`${dialogs.count} dialog${dialogs.count === 1 ? '' : 's'} answered`);
     return { ...outcome(), status: 'ok', snapshot, shots };
   } catch (error) {
@@ -74,6 +77,7 @@ async function work(
       session.send('Page.enable'),
       session.send('Network.enable'),
       session.send('Inspector.enable'),
+      session.send('Runtime.enable'),
       emulate(session, job.device),
     ]),
   );
@@ -186,4 +190,9 @@ function stopwatch(): () => number {
     last = now;
     return Math.round(passed * 10) / 10;
   };
+}
+
+/** Queries may carry tokens: of an address that the page led to itself, the query is not written down. */
+function withoutQuery(url: string, asked: string): string {
+  return url === asked ? url : url.replace(/[?#].*$/s, '');
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { httpError } from '../../../src/core/rules/http-error.js';
 import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
@@ -11,7 +12,7 @@ function renderAt(width: number): RenderView {
   const view = viewOf({ width, scrollWidth: Math.max(width, wide) }, [
     { tag: 'table', class: 'fares', box: [0, 0, wide, 80], style: { display: 'table' } },
   ]);
-  return { device: deviceOf(width), view, httpStatus: null };
+  return { device: deviceOf(width), view, httpStatus: null, delivery: NO_DELIVERY };
 }
 
 test('the same defect on several profiles is one finding with its worst measure in the message', () => {

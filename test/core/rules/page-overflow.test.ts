@@ -1,3 +1,4 @@
+import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
 import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
@@ -7,7 +8,7 @@ import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
 function findings(options: PageOptions, children: readonly Node[], mobile = false) {
   const view = viewOf(options, children);
   const device = deviceOf(options.width, mobile);
-  return findingsOfPage('page', [{ device, view, httpStatus: null }], [pageOverflow]);
+  return findingsOfPage('page', [{ device, view, httpStatus: null, delivery: NO_DELIVERY }], [pageOverflow]);
 }
 
 const only = (options: PageOptions, children: readonly Node[]) => {
@@ -236,11 +237,11 @@ describe('page-overflow: what is left alone', () => {
 
 test('a mobile page laid out wider than the device is found on its root', () => {
   const view = viewOf({ width: 980, scale: 0.4 }, [{ tag: 'p', box: [0, 0, 980, 20] }]);
-  const render = { device: deviceOf(390, true, 'phone'), view, httpStatus: null };
+  const render = { device: deviceOf(390, true, 'phone'), view, httpStatus: null, delivery: NO_DELIVERY };
   const [found, ...others] = findingsOfPage('page', [render], [pageOverflow]);
   expect(others).toEqual([]);
   expect(found).toMatchObject({ selector: 'html', seen: [{ by: { axis: 'x', px: 590 } }] });
   expect(found!.message).toContain('980 px wide');
-  const desktop = { device: deviceOf(980, false, 'desktop'), view, httpStatus: null };
+  const desktop = { device: deviceOf(980, false, 'desktop'), view, httpStatus: null, delivery: NO_DELIVERY };
   expect(findingsOfPage('page', [desktop], [pageOverflow])).toEqual([]);
 });

@@ -1,0 +1,95 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { isoptic, readManifest, serve, temporaryFolder } from '../support/program.js';
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+let server: Awaited<ReturnType<typeof serve>>;
+let picture: Buffer;
+let polls = 0;
+const head =
+  '<!doctype html><html lang="en"><meta name="viewport" content="width=device-width, initial-scale=1"><title>P</title><style>body{margin:0}</style>';
+
+const PAGES: Record<string, string> = {
+  '/lazy':
+    '<div style="height:3000px"></div><img loading="lazy" src="/slow.png" width="100" height="100" style="display:block">',
+  '/jump':
+    '<div id="a" style="height:100px;background:#00f"></div><script>setTimeout(() => { document.querySelector("#a").style.height = "300px" }, 60)</script>',
+  '/slide':
+    '<style>@keyframes s{from{transform:translateX(-200px)}to{transform:none}}#a{width:100px;height:100px;background:#0a0;animation:s 5s both}</style><div id="a"></div>',
+  '/spinner':
+    '<style>@keyframes s{to{transform:rotate(1turn)}}#a{width:60px;height:60px;border-top:9px solid #a00;animation:s 1s linear infinite}</style><div id="a"></div>',
+  '/smooth':
+    '<style>html{scroll-behavior:smooth}</style><div style="height:4000px;background:linear-gradient(#fff,#000)"></div>',
+  '/polling': '<p>Waiting.</p><script>(async function poll() { for (;;) await fetch("/poll") })()</script>',
+};
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+  picture = await sharp({ create: { width: 100, height: 100, channels: 3, background: '#c0f' } })
+    .png()
+    .toBuffer();
+  server = await serve((request, response) => {
+    const path = request.url ?? '/';
+    if (path === '/slow.png')
+      setTimeout(() => response.writeHead(200, { 'content-type': 'image/png' }).end(picture), 300);
+    else if (path === '/poll') setTimeout(() => response.end(String(++polls)), 30);
+    else response.writeHead(200, { 'content-type': 'text/html' }).end(head + (PAGES[path] ?? ''));
+  });
+});
+afterAll(async () => {
+  await server.close();
+  await temp.dispose();
+});
+
+async function capture(out: string): Promise<string> {
+  const urls = Object.keys(PAGES).map((path) => server.origin + path);
+  const outcome = await isoptic([
+    'check',
+    ...urls,
+    '--on',
+    'ios-phone-390',
+    '--quiet',
+    '--out',
+    join(temp.path, out),
+  ]);
+  expect(outcome.status).toBe(0);
+  const hash = createHash('sha256');
+  for (const path of Object.keys(PAGES)) {
+    for (const kind of ['fold', 'full'])
+      hash.update(await readFile(join(temp.path, out, 'shots', path.slice(1), `ios-phone-390.${kind}.png`)));
+  }
+  return hash.digest('hex');
+}
+
+async function pixel(page: string, x: number, y: number): Promise<number[]> {
+  const { data, info } = await sharp(join(temp.path, 'first', 'shots', page, 'ios-phone-390.full.png'))
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return [...data.subarray((y * info.width + x) * 3, (y * info.width + x) * 3 + 3)];
+}
+
+test('what comes late is in the picture: lazy pictures, a jump of the layout, the end of an animation', async () => {
+  await capture('first');
+  expect(await pixel('lazy', 50, 3050)).toEqual([0xcc, 0, 0xff]);
+  expect(await pixel('jump', 50, 250)).toEqual([0, 0, 0xff]);
+  expect(await pixel('slide', 50, 50)).toEqual([0, 0xaa, 0]);
+  const manifest = await readManifest(join(temp.path, 'first'));
+  const notes = Object.fromEntries(manifest.renders.map((render) => [render.page, render.notes]));
+  expect(notes).toEqual({
+    lazy: [],
+    jump: [],
+    slide: [],
+    spinner: [],
+    smooth: [],
+    polling: ['the network was never quiet'],
+  });
+});
+
+test('ten captures of moving pages are the same to the byte', async () => {
+  const digests = new Set<string>();
+  for (let i = 0; i < 10; i++) digests.add(await capture(`again-${i}`));
+  expect(digests.size).toBe(1);
+});
