@@ -15,6 +15,8 @@ export interface LaunchOptions {
   readonly executable: string | undefined;
   /** Which fonts the browser has: a platform's set, or the machine's own. */
   readonly fonts: FontSetName | 'host';
+  /** How much larger than usual is the type that pages start from, as a desktop's setting has it; 1 is usual. */
+  readonly textScale: number;
   readonly log: EngineLog;
 }
 

@@ -22,15 +22,14 @@ export interface PoolOptions {
   readonly log: EngineLog;
 }
 
-type FontKey = FontSetName | 'host';
-
 /**
- * The browsers of one run. Fonts belong to a browser process, so there is one for each set in use; over all of them as
+ * The browsers of one run. Fonts and the size of type belong to a browser process, so there is one for each
+ * set in use; over all of them as
  * many renders run at once as there are cores, each in a context of its own. A browser that dies is started again, and
  * the renders that died with it are tried once more.
  */
 export class BrowserPool {
-  private readonly sessions = new Map<FontKey, Promise<BrowserSession>>();
+  private readonly sessions = new Map<string, Promise<BrowserSession>>();
   private readonly limit: ReturnType<typeof pLimit>;
   private closed = false;
 
@@ -41,13 +40,18 @@ export class BrowserPool {
     this.limit = pLimit(options.concurrency);
   }
 
-  private keyOf(job: Pick<RenderJob, 'device'>): FontKey {
-    return this.options.fonts === 'host' ? 'host' : fontSetOf(job.device.platform);
+  private typeFor({ device }: Pick<RenderJob, 'device'>): { fonts: FontSetName | 'host'; textScale: number } {
+    return {
+      fonts: this.options.fonts === 'host' ? 'host' : fontSetOf(device.platform),
+      // A phone enlarges type page by page; a desktop's setting is the whole browser's.
+      textScale: device.mobile ? 1 : (device.conditions.textScale ?? 1),
+    };
   }
 
   /** The running browser for a device, started when there is none. @throws IsopticError exit status 4 */
   async browserFor(job: Pick<RenderJob, 'device'>): Promise<BrowserSession> {
-    const key = this.keyOf(job);
+    const type = this.typeFor(job);
+    const key = `${type.fonts} ${type.textScale}`;
     const known = this.sessions.get(key);
     if (known) {
       const running = await known;
@@ -59,7 +63,7 @@ export class BrowserPool {
     let session = this.sessions.get(key);
     if (!session) {
       const { executable, log } = this.options;
-      session = this.engine.launch({ executable, fonts: key, log });
+      session = this.engine.launch({ executable, ...type, log });
       this.sessions.set(key, session);
     }
     return session;

@@ -1,4 +1,6 @@
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import { canTurn } from '../../src/core/profile/hold.js';
 import { pickDevices } from '../../src/core/profile/pick.js';
 import type { Device } from '../../src/core/profile/profile.js';
@@ -134,6 +136,46 @@ test('conditions are in force at the first request and the first script', async 
 test('page zoom leaves fewer CSS px of the same window', async () => {
   const [visit] = await look('zoom', '--on', 'windows-laptop-1366', '--zoom', '2');
   expect(visit!.first).toMatchObject({ inner: [683, 316], ratio: 2, screen: [1366, 768] });
+});
+
+test('type is enlarged as a user has it: all of it on a phone, what pages start from on a desktop', async () => {
+  const page = join(temp.path, 'type.html');
+  const line = (size: string) =>
+    `<p style="font: ${size} Arial; white-space: nowrap"><span>Lantern Isles Ferries</span></p>`;
+  const seen = async (size: string, scale: string) => {
+    await writeFile(
+      page,
+      `<!doctype html><meta name="viewport" content="width=device-width"><style>body{margin:0}</style>${line(size)}`,
+    );
+    const out = join(temp.path, `type-${size}-${scale}`);
+    await isoptic([
+      'check',
+      page,
+      '--on',
+      'android-phone-360,windows-laptop-1366',
+      '--text-scale',
+      scale,
+      '--quiet',
+      '--shots',
+      'full',
+      '--out',
+      out,
+    ]);
+    return Promise.all(
+      ['android-phone-360', 'windows-laptop-1366'].map(async (name) => {
+        // What is left when the white round the text is cut off.
+        const picture = sharp(join(out, 'shots', 'type', `${name}.full.png`));
+        return (await picture.trim().toBuffer({ resolveWithObject: true })).info.width;
+      }),
+    );
+  };
+  const [phone, desktop] = await seen('1rem', '1');
+  const [phoneLarge, desktopLarge] = await seen('1rem', '1.3');
+  expect(phoneLarge! / phone!).toBeGreaterThan(1.2);
+  expect(desktopLarge! / desktop!).toBeGreaterThan(1.2);
+  const [phoneFixed, desktopFixed] = await seen('16px', '1.3');
+  expect(phoneFixed! / phone!).toBeGreaterThan(1.2);
+  expect(desktopFixed! / desktop!).toBeCloseTo(1, 1);
 });
 
 describe('user agents', () => {

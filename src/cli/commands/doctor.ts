@@ -31,6 +31,7 @@ export function doctorCommand(): Command {
         const session = await chromium.launch({
           executable: options.browser,
           fonts: 'linux',
+          textScale: 1,
           log: () => undefined,
         });
         await session.close();

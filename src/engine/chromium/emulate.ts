@@ -13,7 +13,6 @@ export async function emulate(session: CDPSession, device: Device): Promise<void
     ...identity(session, device),
     ...media(session, device.conditions),
     ...pace(session, device.conditions),
-    ...text(session, device),
   ]);
 }
 
@@ -103,23 +102,6 @@ function pace(session: CDPSession, conditions: Conditions): Promise<unknown>[] {
     );
   }
   return calls;
-}
-
-/** The size that browsers start from, in CSS px. */
-const DEFAULT_SIZE = { standard: 16, fixed: 13 };
-
-/**
- * Enlarged type. A desktop's setting changes the size that pages start from; a phone's enlarges whatever size a page
- * asks for, which is in disguise.ts.
- */
-function text(session: CDPSession, device: Device): Promise<unknown>[] {
-  const scale = device.conditions.textScale ?? 1;
-  if (scale === 1 || device.mobile) return [];
-  const fontSizes = {
-    standard: Math.round(DEFAULT_SIZE.standard * scale),
-    fixed: Math.round(DEFAULT_SIZE.fixed * scale),
-  };
-  return [session.send('Page.setFontSizes', { fontSizes })];
 }
 
 /** `en-GB` is sent as `en-GB,en`, as browsers do; the weights are theirs to add. */

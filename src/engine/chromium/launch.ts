@@ -21,8 +21,6 @@ const ARGS = [
   '--disable-component-update',
   '--disable-sync',
   '--no-first-run',
-  // A headless browser has no mouse; a desktop has one: hover (2) and a fine pointer (4). Touch emulation overrides it.
-  '--blink-settings=primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4',
   // The same pixels on every machine and in every run.
   '--disable-gpu',
   '--disable-lcd-text',
@@ -32,9 +30,31 @@ const ARGS = [
   '--disable-skia-runtime-opts',
 ];
 
+/** The sizes that browsers start from, in CSS px. */
+const STANDARD_SIZE = 16;
+const FIXED_SIZE = 13;
+
+/**
+ * What the protocol can't set for good. A headless browser has no mouse; a desktop has one: hover (2) and a fine pointer
+ * (4), which touch emulation overrides. Font sizes set by the protocol are lost when the browser next hands a page its
+ * preferences.
+ */
+function blinkSettings(textScale: number): string {
+  const settings = {
+    primaryHoverType: 2,
+    availableHoverTypes: 2,
+    primaryPointerType: 4,
+    availablePointerTypes: 4,
+    defaultFontSize: Math.round(STANDARD_SIZE * textScale),
+    defaultFixedFontSize: Math.round(FIXED_SIZE * textScale),
+  };
+  const pairs = Object.entries(settings).map(([name, value]) => `${name}=${value}`);
+  return `--blink-settings=${pairs.join(',')}`;
+}
+
 export const chromium: Engine = {
   name: 'chromium',
-  async launch({ executable, fonts, log }: LaunchOptions): Promise<BrowserSession> {
+  async launch({ executable, fonts, textScale, log }: LaunchOptions): Promise<BrowserSession> {
     const found = await findBrowser(executable);
     log('starting the browser', { executable: found.executable, origin: found.origin });
     // Only Linux's browsers take their fonts from fontconfig.
@@ -56,7 +76,7 @@ export const chromium: Engine = {
         handleSIGHUP: false,
         // Scroll bars are part of what is measured.
         ignoreDefaultArgs: ['--hide-scrollbars'],
-        args: [...ARGS, ...(isRoot() ? ['--no-sandbox'] : [])],
+        args: [...ARGS, blinkSettings(textScale), ...(isRoot() ? ['--no-sandbox'] : [])],
         env: { ...process.env, ...found.env, ...fontEnv },
       });
     } catch (error) {
