@@ -1,5 +1,5 @@
 import { createReadStream, createWriteStream } from 'node:fs';
-import { access, mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { fileURLToPath } from 'node:url';
@@ -7,6 +7,7 @@ import { createBrotliDecompress } from 'node:zlib';
 import envPaths from 'env-paths';
 import * as tar from 'tar';
 import { IsopticError, messageOf } from '../../core/errors.js';
+import { exists } from '../exists.js';
 import type { FoundBrowser } from './find-browser.js';
 
 const PACKAGE = '@sparticuz/chromium';
@@ -110,11 +111,4 @@ async function packageFolder(): Promise<{ bin: string; version: string }> {
       4,
     );
   }
-}
-
-async function exists(path: string): Promise<boolean> {
-  return access(path).then(
-    () => true,
-    () => false,
-  );
 }

@@ -1,4 +1,4 @@
-import { access, mkdir, readdir, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rename, writeFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -6,6 +6,7 @@ import envPaths from 'env-paths';
 import XMLBuilder from 'fast-xml-builder';
 import { FONT_SET, type FontSetName } from '../../core/fonts/font-sets.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
+import { exists } from '../exists.js';
 
 /** Where each family lies: an npm package, and in it one folder a style, or `ttf/`. */
 const PACKAGES: Readonly<Record<string, string>> = {
@@ -151,11 +152,4 @@ async function packageRoot(packageName: string): Promise<string> {
     if (await exists(join(root, 'package.json'))) return root;
     if (dirname(folder) === folder) throw new Error(`the package ${packageName} is not installed`);
   }
-}
-
-async function exists(path: string): Promise<boolean> {
-  return access(path).then(
-    () => true,
-    () => false,
-  );
 }
