@@ -10,9 +10,9 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 process.chdir(root);
 
 const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-if (major < 20 || (major === 20 && minor < 9)) {
+if (major < 20 || (major === 20 && minor < 19)) {
   console.error(
-    `Isoptic needs Node.js 20.9 or newer; this is ${process.versions.node}. Install a newer Node.js and try again.`,
+    `Isoptic needs Node.js 20.19 or newer; this is ${process.versions.node}. Install a newer Node.js and try again.`,
   );
   process.exit(2);
 }

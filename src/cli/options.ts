@@ -32,6 +32,22 @@ export function pickOptions(picks: Pick[]): Option[] {
   ];
 }
 
+const collected = (value: string, before: string[] | undefined) => [...(before ?? []), value];
+
+/** How pages that are not open to everybody are reached. */
+export function accessOptions(): Option[] {
+  return [
+    new Option('--header <line>', "NAME: VALUE, sent to the pages' own origins (repeatable)").argParser(
+      collected,
+    ),
+    new Option('--cookie <pair>', 'NAME=VALUE for the pages (repeatable)').argParser(collected),
+    new Option('--credentials <source>', 'user:password for HTTP authentication: env:NAME or a file'),
+    new Option('--signed-in <name>', 'with a sign-in of the configuration'),
+    new Option('--sign-in-again', 'do not use the signed-in state that was kept'),
+    new Option('--trust-any-certificate', 'accept TLS certificates that nobody vouches for'),
+  ];
+}
+
 export const checkOptionsSchema = z.object({
   all: z.boolean().default(false),
   out: z.string().optional(),
@@ -44,6 +60,12 @@ export const checkOptionsSchema = z.object({
   baseUrl: z.string().optional(),
   turn: z.boolean().default(false),
   config: z.string().optional(),
+  header: z.array(z.string()).default([]),
+  cookie: z.array(z.string()).default([]),
+  credentials: z.string().optional(),
+  signedIn: z.string().optional(),
+  signInAgain: z.boolean().default(false),
+  trustAnyCertificate: z.boolean().default(false),
   fonts: z.string().optional(),
   failOn: z.string().optional(),
   shots: z.string().default('fold,full'),

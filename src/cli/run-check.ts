@@ -2,12 +2,16 @@ import { join, relative } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import { chromium } from '../engine/chromium/launch.js';
-import type { ShotKinds } from '../engine/engine.js';
+import type { Access } from '../engine/access.js';
+import type { Alterations, EngineLog, ShotKinds } from '../engine/engine.js';
 import { htmlReport } from '../report/html/write.js';
+import type { ScopedEssential, ScopedPreparation } from '../run/captures.js';
 import { check } from '../run/check.js';
 import type { Manifest } from '../run/manifest.js';
 import { RunFolder } from '../run/run-folder.js';
+import { signedInState, type SignIn, type SignInTools } from '../run/sign-in.js';
 import { openTargets, type TargetOptions } from '../site/targets.js';
+import type { Secrets } from './config/secrets.js';
 import { interruptSignal } from './interrupt.js';
 import { engineLog } from './output/log.js';
 import { startProgress } from './output/progress.js';
@@ -17,6 +21,14 @@ export interface CheckRequest {
   readonly find: TargetOptions;
   readonly devices: readonly Device[];
   readonly shots: ShotKinds;
+  readonly access: Access;
+  readonly signIn: SignIn | null;
+  readonly signInAgain: boolean;
+  readonly preparations: readonly ScopedPreparation[];
+  readonly alter: Alterations;
+  readonly essentials: readonly ScopedEssential[];
+  /** What must not be written anywhere. */
+  readonly secrets: Secrets;
   readonly timeoutMs: number;
   readonly out: string | undefined;
   readonly replace: boolean;
@@ -38,20 +50,22 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
   const interrupt = interruptSignal();
   if (!request.quiet) for (const note of site.notes) process.stderr.write(`Note: ${note}.\n`);
   const progress = startProgress(request.quiet);
+  const engineLogger = engineLog(request.verbose);
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
-    const manifest = await check(
-      { pages: site.pages, devices: request.devices, shots: request.shots, timeoutMs: request.timeoutMs },
+    const { devices, shots, timeoutMs, preparations, alter, essentials, secrets } = request;
+    const log: EngineLog = (message, facts) => engineLogger(message, facts && secrets.redact(facts));
+    const tools = { engine: chromium, browser: request.browser, folder, signal: interrupt.signal, log };
+    const access = await withSignIn(request, tools);
+    const found = await check(
+      { pages: site.pages, devices, shots, timeoutMs, access, preparations, alter, essentials },
       {
-        engine: chromium,
-        browser: request.browser,
+        ...tools,
         fonts: request.fonts,
-        folder,
-        signal: interrupt.signal,
-        log: engineLog(request.verbose),
         onProgress: (done, total, label) => progress.update(done, total, label),
       },
     );
+    const manifest = secrets.redact(found);
     try {
       // A report that can't be written must not cost the manifest, which says where everything is.
       const report = htmlReport(manifest).then((html) => folder.write('report.html', html));
@@ -72,6 +86,28 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
     await site.close();
   }
 }
+
+/** The access of a check with what a sign-in adds to it. */
+async function withSignIn(
+  { signIn, signInAgain, access, devices, timeoutMs, secrets }: CheckRequest,
+  tools: Omit<SignInTools, 'device' | 'access' | 'timeoutMs'>,
+): Promise<Access> {
+  if (!signIn) return access;
+  const state = await signedInState(signIn, signInAgain, {
+    ...tools,
+    device: devices[0]!,
+    access,
+    timeoutMs,
+  });
+  secrets.add(...state.cookies.map(({ value }) => value).filter((value) => value.length >= MIN_TOKEN));
+  for (const entries of Object.values(state.storage)) {
+    secrets.add(...Object.values(entries).filter((value) => value.length >= MIN_TOKEN));
+  }
+  return { ...access, cookies: [...access.cookies, ...state.cookies], storage: state.storage };
+}
+
+/** A site keeps much in cookies and storage that is no secret: `light`, `de`. */
+const MIN_TOKEN = 12;
 
 /** `isoptic-runs/2026-11-23-083105-417`, by local time. */
 function defaultFolder(now: Date): string {

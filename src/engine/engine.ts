@@ -2,6 +2,8 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Delivery } from '../core/delivery/delivery.js';
 import type { FontSetName } from '../core/fonts/font-sets.js';
 import type { Device } from '../core/profile/profile.js';
+import type { Access, SignedInState } from './access.js';
+import type { Preparation } from './steps.js';
 
 /** A kind of browser that Isoptic can drive. */
 export interface Engine {
@@ -45,6 +47,14 @@ export interface RenderJob {
   readonly url: string;
   readonly device: Device;
   readonly shots: ShotKinds;
+  readonly access: Access;
+  /** Done in this order once the page has loaded. Their marks are what is captured; without one, the page as they leave it. */
+  readonly preparations: readonly Preparation[];
+  readonly alter: Alterations;
+  /** Selectors whose elements the snapshot is to name (`LayoutSnapshot.matches`). */
+  readonly locate: readonly string[];
+  /** Whether what a sign-in leaves behind is wanted back. */
+  readonly keepState?: boolean;
   /** For everything about this page and profile, in milliseconds. */
   readonly timeoutMs: number;
   readonly signal: AbortSignal;
@@ -54,6 +64,18 @@ export interface ShotKinds {
   readonly fold: boolean;
   readonly full: boolean;
 }
+
+/** Selectors of what is kept out of the pictures. */
+export interface Alterations {
+  /** Keeps its place and is not seen. */
+  readonly hide: readonly string[];
+  /** Painted over in the pictures; the layout is judged as it is. */
+  readonly mask: readonly string[];
+  /** Takes no place. */
+  readonly remove: readonly string[];
+}
+
+export const NO_ALTERATIONS: Alterations = { hide: [], mask: [], remove: [] };
 
 export interface RenderFault {
   /** Kebab case, stable: `timeout`, `connection-refused`, `name-not-resolved`, … */
@@ -76,10 +98,26 @@ export type RenderOutcome = {
   readonly timings: RenderTimings;
   /** What the reader should know about how it was rendered: bounds that were hit, dialogs that were answered. */
   readonly notes: readonly string[];
+  /** What was captured, one entry a state; of a failed render, what was captured before it failed. */
+  readonly captures: readonly Capture[];
+  readonly signedIn?: SignedInState;
 } & (
-  | { readonly status: 'ok'; readonly snapshot: LayoutSnapshot; readonly shots: RawShots }
-  | { readonly status: 'failed'; readonly error: RenderFault }
+  | { readonly status: 'ok' }
+  | {
+      readonly status: 'failed';
+      readonly error: RenderFault;
+      /** What the screen showed when a step failed, PNG. */
+      readonly picture: Buffer | null;
+    }
 );
+
+/** One state of a page: its layout and its pictures. */
+export interface Capture {
+  /** The state that a preparation marked; null for the page itself. */
+  readonly state: string | null;
+  readonly snapshot: LayoutSnapshot;
+  readonly shots: RawShots;
+}
 
 /** PNG files as the browser wrote them: `fold` at device pixels, `full` at one picture pixel a CSS px. */
 export interface RawShots {

@@ -104,6 +104,8 @@ export function failed(code: string, message: string): RenderOutcome {
   return {
     status: 'failed',
     error: { code, message },
+    picture: null,
+    captures: [],
     finalUrl: null,
     httpStatus: null,
     delivery: NO_DELIVERY,

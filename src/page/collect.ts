@@ -9,6 +9,7 @@ import {
 } from '../core/layout/snapshot.js';
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
+import { findAll } from './find.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
 import { textLines } from './text-lines.js';
 import { flagsOf } from './traits.js';
@@ -50,7 +51,9 @@ interface Inherited {
 }
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
-export function collect(): WireSnapshot {
+export function collect(wanted: readonly string[] = []): WireSnapshot {
+  const matches = wanted.map((selector) => ({ selector, elements: allOf(selector), nodes: [] as number[] }));
+  const rows = matches.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
   const nodes: WireSnapshot['nodes'] = {
@@ -199,6 +202,7 @@ export function collect(): WireSnapshot {
     const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
     const flags = flagsOf(element, tag, rect !== null, inherited.flags);
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
+    rows?.set(element, node);
 
     const positionsChildren =
       style.position !== 'static' ||
@@ -293,6 +297,12 @@ export function collect(): WireSnapshot {
   const rootStyle = getComputedStyle(root);
   const overflow = viewportOverflow(rootStyle);
   const scroller = document.scrollingElement ?? root;
+  for (const match of matches) {
+    for (const element of match.elements) {
+      const row = rows?.get(element);
+      if (row !== undefined) match.nodes.push(row);
+    }
+  }
   return {
     version: 1,
     url: location.href,
@@ -305,6 +315,7 @@ export function collect(): WireSnapshot {
       scale: window.visualViewport?.scale ?? 1,
       scrollbar: Math.max(0, window.innerWidth - root.clientWidth),
     },
+    scroll: { x: window.scrollX, y: window.scrollY },
     document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
     direction: rootDirection(rootStyle),
     rootOverflow: overflow,
@@ -314,8 +325,17 @@ export function collect(): WireSnapshot {
     styles: styles.flat,
     nodes,
     lines,
+    matches: matches.map(({ selector, nodes: found }) => ({ selector, nodes: found })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
+}
+
+function allOf(selector: string): Element[] {
+  try {
+    return findAll(selector);
+  } catch {
+    return [];
+  }
 }
 
 /** 1-based position of each element among those of its tag; elements that are the only one of theirs are left out. */

@@ -1,16 +1,29 @@
+import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
+import { alter } from './alter.js';
 import { collect } from './collect.js';
 import { scrollThrough, settle } from './settle.js';
 
 /**
  * The entry of the bundle that the engine evaluates in an isolated world of the page: page scripts can neither see it
- * nor change the prototypes it uses. It returns JSON text, which crosses to the engine as one string.
+ * nor change the prototypes it uses. Every function takes and returns plain data, which crosses to the engine as JSON.
  */
 const isoptic = {
-  scrollThrough: async () => JSON.stringify(await scrollThrough()),
-  settle: async () => JSON.stringify(await settle()),
-  collect: () => JSON.stringify(collect()),
+  scrollThrough,
+  settle,
+  collect,
+  alter,
+  locate,
+  scrollTo,
+  focusField,
+  choose,
+  holds,
+  storage,
 };
 
 export type PageApi = typeof isoptic;
 
-Object.defineProperty(globalThis, 'isoptic', { value: isoptic, configurable: true });
+/** Calls a function by name; the answer is one string. */
+const call = async (name: keyof PageApi, args: unknown[]): Promise<string> =>
+  JSON.stringify((await (isoptic[name] as (...args: unknown[]) => unknown)(...args)) ?? null);
+
+Object.defineProperty(globalThis, 'isoptic', { value: call, configurable: true });

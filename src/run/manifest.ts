@@ -18,7 +18,11 @@ export const renderSchema = z.object({
     .nullable()
     .describe('scrollable area, CSS px'),
   timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms }),
-  shots: z.object({ fold: z.string().optional(), full: z.string().optional() }),
+  shots: z.object({
+    fold: z.string().optional(),
+    full: z.string().optional(),
+    failed: z.string().optional().describe('what the screen showed when a step of a preparation failed'),
+  }),
   notes: z.array(z.string()).describe('what to know about how it was rendered'),
   delivery: z
     .object({
@@ -54,6 +58,7 @@ export const findingSchema = z.object({
   cause: z.null(),
   seen: z.array(
     z.object({
+      page: z.string().describe('the page, or the state of it'),
       profile: z.string(),
       rect: rect.describe("CSS px from the page's top left"),
       by: z.object({ axis: z.enum(['x', 'y']), px: z.number() }).nullable(),
@@ -70,7 +75,15 @@ export const manifestSchema = z.object({
   startedAt: z.iso.datetime(),
   durationMs: z.number(),
   interrupted: z.boolean().describe('the run was stopped before all renders were done'),
-  pages: z.array(z.object({ id: z.string(), source: z.string(), title: z.string() })),
+  pages: z.array(
+    z.object({
+      id: z.string(),
+      source: z.string(),
+      title: z.string(),
+      state: z.string().optional().describe('the state that a preparation marked'),
+      of: z.string().optional().describe('the page that this is a state of'),
+    }),
+  ),
   profiles: z.array(
     z.object({
       name: z.string(),

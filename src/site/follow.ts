@@ -1,5 +1,6 @@
 import { Parser } from 'htmlparser2';
 import robotsModule from 'robots-parser';
+import type { Access } from '../engine/access.js';
 import { fetchText } from './read-text.js';
 
 export interface FollowOptions {
@@ -8,6 +9,7 @@ export interface FollowOptions {
   readonly maxPages: number;
   /** Whether robots.txt is obeyed. */
   readonly robots: boolean;
+  readonly access: Access;
 }
 
 const AGENT = 'isoptic';
@@ -23,15 +25,14 @@ const robotsParser = robotsModule as unknown as (
  * whatever query or fragment a link to it carries. What can't be read is left for the render to report.
  */
 export async function followLinks(start: string, options: FollowOptions, notes: string[]): Promise<string[]> {
-  const { origin } = new URL(start);
-  const robots = options.robots ? await robotsOf(origin) : null;
+  const robots = options.robots ? await robotsOf(start, options.access) : null;
   const found = new Map<string, string>([[pageKey(new URL(start)), start]]);
   let level = [start];
   let refused = 0;
   for (let depth = 0; depth < options.depth && level.length > 0; depth++) {
     const next: string[] = [];
     for (const page of level) {
-      for (const link of await linksOf(page, origin)) {
+      for (const link of await linksOf(page, start, options.access)) {
         const key = pageKey(link);
         if (found.has(key)) continue;
         if (robots?.isAllowed(link.href, AGENT) === false) {
@@ -56,14 +57,15 @@ function pageKey(url: URL): string {
   return url.origin + url.pathname.replace(/\/index\.html?$/i, '/');
 }
 
-async function robotsOf(origin: string) {
-  const url = `${origin}/robots.txt`;
-  const fetched = await fetchText(url).catch(() => null);
+async function robotsOf(start: string, access: Access) {
+  const url = new URL('/robots.txt', start).href;
+  const fetched = await fetchText(url, access, start).catch(() => null);
   return fetched ? robotsParser(url, fetched.text) : null;
 }
 
-async function linksOf(page: string, origin: string): Promise<URL[]> {
-  const fetched = await fetchText(page).catch(() => null);
+async function linksOf(page: string, start: string, access: Access): Promise<URL[]> {
+  const { origin } = new URL(start);
+  const fetched = await fetchText(page, access, start).catch(() => null);
   if (!fetched || !/html/.test(fetched.contentType) || new URL(fetched.url).origin !== origin) return [];
   let base = fetched.url;
   const links: URL[] = [];

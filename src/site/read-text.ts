@@ -1,9 +1,12 @@
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
+import { Agent, fetch } from 'undici';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { isTrustedOrigin, NO_ACCESS, type Access } from '../engine/access.js';
 
 const TIMEOUT_MS = 20_000;
+const MAX_REDIRECTS = 10;
 /** Sitemaps may have 50 MB (sitemaps.org); nothing that is read here should have more. */
 const MAX_BYTES = 50 * 1024 * 1024;
 
@@ -19,29 +22,75 @@ export function isUrl(text: string): boolean {
   return /^[a-z][a-z0-9+.-]*:\/\//i.test(text);
 }
 
-/** Reads a URL; gzip is unpacked. Null for an answer that is not 200. @throws IsopticError `unreadable` */
-export async function fetchText(url: string): Promise<Fetched | null> {
+/**
+ * Reads a URL; gzip is unpacked. Null for an answer that is not 200.
+ * @param start the page that `access` is meant for: headers, cookies and credentials go to its origin
+ * @throws IsopticError `unreadable`
+ */
+export async function fetchText(
+  url: string,
+  access: Access = NO_ACCESS,
+  start = url,
+): Promise<Fetched | null> {
+  const signal = AbortSignal.timeout(TIMEOUT_MS);
+  const dispatcher = access.trustAnyCertificate
+    ? new Agent({ connect: { rejectUnauthorized: false } })
+    : null;
   try {
-    const answer = await fetch(url, { signal: AbortSignal.timeout(TIMEOUT_MS), headers: { accept: '*/*' } });
-    if (!answer.ok) {
-      await answer.body?.cancel();
-      return null;
+    for (let at = url, hops = 0; hops <= MAX_REDIRECTS; hops++) {
+      const headers = { accept: '*/*', ...headersFor(access, start, at) };
+      // Redirects are followed here, so that headers go to no other origin.
+      const answer = await fetch(at, {
+        signal,
+        headers,
+        redirect: 'manual',
+        ...(dispatcher && { dispatcher }),
+      });
+      const location = answer.headers.get('location');
+      if (answer.status >= 300 && answer.status < 400 && location !== null) {
+        await answer.body?.cancel();
+        at = new URL(location, at).href;
+        continue;
+      }
+      if (!answer.ok) {
+        await answer.body?.cancel();
+        return null;
+      }
+      const text = await unpacked(Buffer.from(await answer.arrayBuffer()));
+      return { text, contentType: answer.headers.get('content-type') ?? '', url: at };
     }
-    const text = await unpacked(Buffer.from(await answer.arrayBuffer()));
-    return { text, contentType: answer.headers.get('content-type') ?? '', url: answer.url };
+    throw new Error('it redirects for ever');
   } catch (error) {
     throw new IsopticError(
       'unreadable',
       `${url}: can not be read (${reasonOf(error)}).`,
       'Is the server running, and the address right?',
     );
+  } finally {
+    await dispatcher?.close();
   }
 }
 
+function headersFor(access: Access, start: string, url: string): Record<string, string> {
+  if (!isTrustedOrigin(access, start, url)) return {};
+  const { headers, cookies, credentials } = access;
+  const { hostname } = new URL(url);
+  const own = cookies.filter(
+    ({ domain }) => domain === undefined || hostname.endsWith(domain.replace(/^\./, '')),
+  );
+  const basic =
+    credentials && Buffer.from(`${credentials.username}:${credentials.password}`).toString('base64');
+  return {
+    ...(basic && { authorization: `Basic ${basic}` }),
+    ...(own.length > 0 && { cookie: own.map(({ name, value }) => `${name}=${value}`).join('; ') }),
+    ...headers,
+  };
+}
+
 /** Reads a file or a URL as text; gzip is unpacked. @throws IsopticError `unreadable` */
-export async function readText(where: string): Promise<string> {
+export async function readText(where: string, access: Access = NO_ACCESS): Promise<string> {
   if (isUrl(where)) {
-    const fetched = await fetchText(where);
+    const fetched = await fetchText(where, access);
     if (fetched) return fetched.text;
     throw new IsopticError(
       'unreadable',

@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import { SyntaxValidator } from 'fast-xml-validator';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { NO_ACCESS, type Access } from '../engine/access.js';
 import { readText } from './read-text.js';
 
 interface Entry {
@@ -20,7 +21,11 @@ const MAX_SITEMAPS = 200;
  * @param where a URL or a file
  * @throws IsopticError `unreadable`, `bad-sitemap`
  */
-export async function readSitemap(where: string, notes: string[]): Promise<string[]> {
+export async function readSitemap(
+  where: string,
+  notes: string[],
+  access: Access = NO_ACCESS,
+): Promise<string[]> {
   const pages: string[] = [];
   const seen = new Set<string>();
   const waiting = [where];
@@ -31,7 +36,7 @@ export async function readSitemap(where: string, notes: string[]): Promise<strin
       break;
     }
     seen.add(next);
-    const { urls, sitemaps } = parseSitemap(await readText(next), next);
+    const { urls, sitemaps } = parseSitemap(await readText(next, access), next);
     pages.push(...urls);
     waiting.push(...sitemaps);
   }

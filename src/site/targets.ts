@@ -1,5 +1,6 @@
 import { dirname, resolve } from 'node:path';
 import { IsopticError } from '../core/errors.js';
+import { NO_ACCESS, type Access } from '../engine/access.js';
 import { followLinks } from './follow.js';
 import { parseList } from './list-file.js';
 import { openLocal } from './local.js';
@@ -34,6 +35,8 @@ export interface TargetOptions {
   readonly robots?: boolean;
   /** Where a list's pages are taken from: one list against staging and live. */
   readonly baseUrl?: string | undefined;
+  /** What is sent along when lists, sitemaps and links are read. */
+  readonly access?: Access;
 }
 
 /** A page before it has its id. */
@@ -76,7 +79,7 @@ async function pagesOf(
   notes: string[],
 ): Promise<Found[]> {
   if (/\.txt$/i.test(target)) {
-    const entries = parseList(await readText(target));
+    const entries = parseList(await readText(target, options.access));
     if (entries.length === 0) {
       throw new IsopticError(
         'empty-list',
@@ -91,7 +94,7 @@ async function pagesOf(
     return lists.flat();
   }
   if (/\.xml(\.gz)?$/i.test(target)) {
-    const urls = await readSitemap(target, notes);
+    const urls = await readSitemap(target, notes, options.access);
     return urls.map((url) => urlPage(rebased(parseUrl(url), options.baseUrl)));
   }
   if (isUrl(target) || options.baseUrl !== undefined) {
@@ -110,8 +113,8 @@ async function pagesOf(
 }
 
 async function followed(url: string, options: TargetOptions, notes: string[]): Promise<string[]> {
-  const { follow = 0, maxPages = DEFAULT_MAX_PAGES, robots = true } = options;
-  return follow > 0 ? followLinks(url, { depth: follow, maxPages, robots }, notes) : [url];
+  const { follow = 0, maxPages = DEFAULT_MAX_PAGES, robots = true, access = NO_ACCESS } = options;
+  return follow > 0 ? followLinks(url, { depth: follow, maxPages, robots, access }, notes) : [url];
 }
 
 function fromList(entry: string, from: string, baseUrl: string | undefined): string {

@@ -20,6 +20,8 @@ const findings = (...failures: ResourceFailure[]) =>
         device: deviceOf(400),
         view: viewOf({ width: 400 }, []),
         httpStatus: 200,
+        page: 'p',
+        essentials: [],
         delivery: { ...NO_DELIVERY, failures },
       },
     ],

@@ -187,6 +187,32 @@ test('Ctrl-C keeps what is finished, writes the run, and leaves no process behin
   await until(() => family.every(({ pid }) => !isRunning(pid)), 10_000);
 });
 
+test('of a hundred pages the seven that fail are told, and the others are done', async () => {
+  const paths = Array.from({ length: 100 }, (_, i) => (i % 15 === 3 ? `/around?${i}` : `/good?${i}`));
+  const outcome = await check(paths.map((path) => server.origin + path));
+  expect(outcome.status).toBe(3);
+  const manifest = manifestOf(outcome);
+  expect(manifest.summary).toMatchObject({ renders: 100, failed: 7 });
+  const failed = manifest.renders.filter((render) => render.status === 'failed');
+  const sources = new Map(manifest.pages.map(({ id, source }) => [id, source]));
+  expect(failed.map((render) => sources.get(render.page))).toEqual(
+    [3, 18, 33, 48, 63, 78, 93].map((i) => `${server.origin}/around?${i}`),
+  );
+});
+
+test('a redirect off the site is followed and told', async () => {
+  const other = await serve((_, response) => {
+    response.writeHead(200, { 'content-type': 'text/html' }).end(page('<p>Another harbour.</p>'));
+  });
+  const away = await serve((_, response) => {
+    response.writeHead(302, { location: `${other.origin}/pier` }).end();
+  });
+  const [render] = manifestOf(await check([`${away.origin}/`])).renders;
+  await Promise.all([other.close(), away.close()]);
+  expect(render!.notes).toContain(`redirected to another site, ${other.origin}/pier`);
+  expect(render!.delivery.redirects).toEqual([{ url: `${away.origin}/`, status: 302 }]);
+});
+
 test('a document that is broken everywhere is still a page', async () => {
   await writeFile(
     join(temp.path, 'broken.html'),

@@ -1,12 +1,16 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { isoptic, readManifest, serve, temporaryFolder } from '../support/program.js';
 
+const FONT = '@expo-google-fonts/roboto-mono/400Regular/RobotoMono_400Regular.ttf';
+
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
 let server: Awaited<ReturnType<typeof serve>>;
 let picture: Buffer;
+let font: Buffer;
 let polls = 0;
 const head =
   '<!doctype html><html lang="en"><meta name="viewport" content="width=device-width, initial-scale=1"><title>P</title><style>body{margin:0}</style>';
@@ -22,6 +26,8 @@ const PAGES: Record<string, string> = {
     '<style>@keyframes s{to{transform:rotate(1turn)}}#a{width:60px;height:60px;border-top:9px solid #a00;animation:s 1s linear infinite}</style><div id="a"></div>',
   '/smooth':
     '<style>html{scroll-behavior:smooth}</style><div style="height:4000px;background:linear-gradient(#fff,#000)"></div>',
+  '/late-font':
+    '<style>@font-face{font-family:Late;src:url(/late.ttf);font-display:swap}p{font:40px/1.2 Late,serif;background:#0a0}</style><p>Evening crossings from Lantern</p>',
   '/polling': '<p>Waiting.</p><script>(async function poll() { for (;;) await fetch("/poll") })()</script>',
 };
 
@@ -30,10 +36,13 @@ beforeAll(async () => {
   picture = await sharp({ create: { width: 100, height: 100, channels: 3, background: '#c0f' } })
     .png()
     .toBuffer();
+  font = await readFile(createRequire(import.meta.url).resolve(FONT));
   server = await serve((request, response) => {
     const path = request.url ?? '/';
     if (path === '/slow.png')
       setTimeout(() => response.writeHead(200, { 'content-type': 'image/png' }).end(picture), 300);
+    else if (path === '/late.ttf')
+      setTimeout(() => response.writeHead(200, { 'content-type': 'font/ttf' }).end(font), 400);
     else if (path === '/poll') setTimeout(() => response.end(String(++polls)), 30);
     else response.writeHead(200, { 'content-type': 'text/html' }).end(head + (PAGES[path] ?? ''));
   });
@@ -76,6 +85,8 @@ test('what comes late is in the picture: lazy pictures, a jump of the layout, th
   expect(await pixel('lazy', 50, 3050)).toEqual([0xcc, 0, 0xff]);
   expect(await pixel('jump', 50, 250)).toEqual([0, 0, 0xff]);
   expect(await pixel('slide', 50, 50)).toEqual([0, 0xaa, 0]);
+  // Three lines in the late font, two in the one that stands in for it.
+  expect(await pixel('late-font', 380, 40 + 2 * 48 + 24)).toEqual([0, 0xaa, 0]);
   const manifest = await readManifest(join(temp.path, 'first'));
   const notes = Object.fromEntries(manifest.renders.map((render) => [render.page, render.notes]));
   expect(notes).toEqual({
@@ -84,6 +95,7 @@ test('what comes late is in the picture: lazy pictures, a jump of the layout, th
     slide: [],
     spinner: [],
     smooth: [],
+    'late-font': [],
     polling: ['the network was never quiet'],
   });
 });

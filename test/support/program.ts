@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { createServer, type RequestListener, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -55,11 +56,12 @@ export async function temporaryFolder(): Promise<{ path: string; dispose: () => 
 /** A loopback server for one test file. */
 export async function serve(
   listener: RequestListener,
+  tls?: { readonly key: string; readonly cert: string },
 ): Promise<{ origin: string; close: () => Promise<void> }> {
-  const server: Server = createServer(listener);
+  const server: Server = tls ? createSecureServer(tls, listener) : createServer(listener);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   return {
-    origin: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    origin: `${tls ? 'https' : 'http'}://127.0.0.1:${(server.address() as AddressInfo).port}`,
     close: () =>
       new Promise((resolve) => {
         server.close(() => resolve());

@@ -56,6 +56,8 @@ const INITIAL: Readonly<Record<string, string>> = {
   width: 'auto',
   'min-width': 'auto',
   'max-width': 'none',
+  'clip-path': 'none',
+  clip: 'auto',
   left: 'auto',
   right: 'auto',
 };
@@ -148,6 +150,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
         scale: options.scale ?? 1,
         scrollbar: 0,
       },
+      scroll: { x: 0, y: 0 },
       document: { width: options.scrollWidth ?? width, height },
       direction: options.direction ?? 'ltr',
       rootOverflow: { x: options.overflowX ?? 'visible', y: 'visible' },
@@ -157,6 +160,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       styles,
       nodes,
       lines,
+      matches: [],
       leftOut: [],
     }),
   );

@@ -1,9 +1,13 @@
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
 import { conditionOptions, conditionsOf } from '../condition-options.js';
+import { accessOf } from '../config/access.js';
 import { loadSettings } from '../config/load.js';
+import { essentialsOf, preparationsOf, signInOf } from '../config/prepared.js';
+import { folderOf, Secrets } from '../config/secrets.js';
 import { exitStatusOf, FAIL_ON } from '../exit-status.js';
 import {
+  accessOptions,
   checkOptionsSchema,
   parseFailOn,
   parseFonts,
@@ -38,7 +42,9 @@ export function checkCommand(): Command {
     .option('--max-pages <count>', 'follow to at most so many pages (default: 200)')
     .option('--ignore-robots', 'follow links that robots.txt asks to leave alone')
     .option('--base-url <url>', 'take the pages from this address: one list against staging and live');
-  for (const option of [...pickOptions(picks), ...conditionOptions()]) command.addOption(option);
+  for (const option of [...pickOptions(picks), ...conditionOptions(), ...accessOptions()]) {
+    command.addOption(option);
+  }
   return command
     .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
     .option('--out <folder>', 'where to write the run (default: a new folder in isoptic-runs/)')
@@ -60,11 +66,21 @@ export function checkCommand(): Command {
       const settings = await loadSettings(options.config);
       const { config } = settings;
       const failOn = parseFailOn(options.failOn ?? config.failOn ?? 'error');
+      const secrets = new Secrets(folderOf(settings.file));
+      const access = await accessOf(config.access, options, secrets);
+      const signedIn = options.signedIn ?? config.signedIn;
       const devices = devicesFor(picks, options.turn, conditionsOf(raw), settings);
       const { manifest, reportPath } = await runCheck({
         targets,
-        find: targetOptions(options),
+        find: { ...targetOptions(options), access },
         devices,
+        access,
+        signIn: signedIn === undefined ? null : await signInOf(signedIn, settings, secrets),
+        signInAgain: options.signInAgain,
+        preparations: await preparationsOf(settings, secrets),
+        alter: { hide: config.hide, mask: config.mask, remove: config.remove },
+        essentials: essentialsOf(settings),
+        secrets,
         shots: parseShots(options.shots),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),
         fonts: parseFonts(options.fonts ?? config.fonts ?? 'platform'),

@@ -1,8 +1,11 @@
 import { Command } from 'commander';
 import colors from 'picocolors';
 import { pickDevices } from '../../core/profile/pick.js';
+import { NO_ACCESS } from '../../engine/access.js';
+import { NO_ALTERATIONS } from '../../engine/engine.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { packageFile } from '../../run/package-file.js';
+import { Secrets } from '../config/secrets.js';
 import { summaryText } from '../output/summary.js';
 import { runCheck } from '../run-check.js';
 
@@ -30,6 +33,13 @@ export function demoCommand(): Command {
           find: { all: true },
           devices,
           shots: { fold: true, full: true },
+          access: NO_ACCESS,
+          signIn: null,
+          signInAgain: false,
+          preparations: [],
+          alter: NO_ALTERATIONS,
+          essentials: [],
+          secrets: new Secrets(process.cwd()),
           timeoutMs: 30_000,
           fonts: 'platform',
           out: `${options.out}/${form}`,

@@ -45,6 +45,25 @@ export const STARTING_CONFIG = `# Isoptic's configuration. It is found from the 
 # networks:
 #   harbour-wifi: { latencyMs: 90, downKbps: 2000, upKbps: 500 }
 
+# What it takes to reach the pages: docs/preparation.md
+# access:
+#   credentials: { env: STAGING_LOGIN }
+#   headers:
+#     X-Preview: 'yes'
+
+# What is done before pages are captured; every mark is a page state of its own.
+# preparations:
+#   - name: menu
+#     steps:
+#       - click: '#menu'
+#       - wait: { selector: nav }
+#       - mark: menu open
+
+# What stays out of the pictures, and what must be in the first screen.
+# hide: ['.advertisement']
+# mask: ['.account-number']
+# essentials: ['a.buy']
+
 # fonts: platform      # or host: this machine's own fonts
 # timeout: 30          # seconds for each page and profile
 # failOn: error        # or warning, notice, never

@@ -3,13 +3,23 @@ import { z } from 'zod';
 import { IsopticError } from '../../core/errors.js';
 import { nearestNames } from '../../core/profile/pick.js';
 
+export interface Parsed<T> {
+  readonly data: T;
+  /** Where a key or an entry was written, `file:line`. */
+  readonly whereOf: (...path: (string | number)[]) => string;
+}
+
 /**
  * Reads YAML (or JSON, which is YAML) and holds it against a schema. Every mistake is told with its line, its key and
  * what is allowed there.
  * @param shown the file's name for messages
  * @throws IsopticError `bad-config`
  */
-export function parseConfig<S extends z.ZodType>(text: string, shown: string, schema: S): z.output<S> {
+export function parseConfig<S extends z.ZodType>(
+  text: string,
+  shown: string,
+  schema: S,
+): Parsed<z.output<S>> {
   const lines = new LineCounter();
   const document = parseDocument(text, { lineCounter: lines });
   const [syntax] = document.errors;
@@ -22,7 +32,14 @@ export function parseConfig<S extends z.ZodType>(text: string, shown: string, sc
     );
   }
   const result = schema.safeParse(document.toJS() ?? {});
-  if (result.success) return result.data;
+  if (result.success) {
+    const whereOf = (...path: (string | number)[]) => {
+      const node = keyOrValue(document, path);
+      const line = isNode(node) && node.range ? lines.linePos(node.range[0]).line : 1;
+      return `${shown}:${line}`;
+    };
+    return { data: result.data, whereOf };
+  }
   const told = result.error.issues
     .map((issue) => ({ line: lineOf(document, lines, issue), text: explain(issue, schema) }))
     .sort((a, b) => a.line - b.line)

@@ -6,7 +6,7 @@ import { NETWORKS, type Conditions } from '../../core/profile/conditions.js';
 import { nearestNames, type Catalogue } from '../../core/profile/pick.js';
 import { profileSchema, type Profile } from '../../core/profile/profile.js';
 import { loadCatalogue } from '../../run/catalogue.js';
-import { parseConfig } from './explain.js';
+import { parseConfig, type Parsed } from './explain.js';
 import { configSchema, type Config } from './schema.js';
 
 export const CONFIG_FILES = ['isoptic.yaml', 'isoptic.yml', 'isoptic.json'];
@@ -17,6 +17,8 @@ export interface Settings {
   readonly config: Config;
   /** The shipped catalogue with the configuration's own profiles and lineups. */
   readonly catalogue: Catalogue;
+  /** Where a key of the configuration was written, `file:line`. */
+  readonly whereOf: Parsed<Config>['whereOf'];
 }
 
 /**
@@ -26,7 +28,9 @@ export interface Settings {
 export async function loadSettings(named?: string): Promise<Settings> {
   const file = named === undefined ? await findUpwards(process.cwd()) : resolve(named);
   const shipped = await loadCatalogue();
-  if (file === null) return { file, config: configSchema.parse({}), catalogue: shipped };
+  if (file === null) {
+    return { file, config: configSchema.parse({}), catalogue: shipped, whereOf: () => 'isoptic.yaml' };
+  }
   const shown = relative(process.cwd(), file);
   const text = await readFile(file, 'utf8').catch((error: unknown) => {
     throw new IsopticError(
@@ -35,7 +39,7 @@ export async function loadSettings(named?: string): Promise<Settings> {
       'Name another file with --config.',
     );
   });
-  const config = parseConfig(text, shown, configSchema);
+  const { data: config, whereOf } = parseConfig(text, shown, configSchema);
   const own = Object.keys(config.profiles).map((name) => ownProfile(name, config, shipped, shown, []));
   const catalogue: Catalogue = {
     profiles: [...shipped.profiles.filter((profile) => !(profile.name in config.profiles)), ...own],
@@ -49,7 +53,7 @@ export async function loadSettings(named?: string): Promise<Settings> {
       `Nearest: ${nearestNames(config.defaultLineup, Object.keys(catalogue.lineups)).join(', ')}.`,
     );
   }
-  return { file, config, catalogue };
+  return { file, config, catalogue, whereOf };
 }
 
 async function findUpwards(from: string): Promise<string | null> {

@@ -1,12 +1,37 @@
 import { z } from 'zod';
 import { conditionsSchema, networkSchema } from '../../core/profile/conditions.js';
 import { profileShape } from '../../core/profile/profile.js';
+import { accessSchema } from './access.js';
+import { selectorSchema } from './selector.js';
+import { stepsSchema } from './steps.js';
 
 /** A profile of the configuration: complete, or another one with changes. Its name is its key. */
 export const ownProfileSchema = z.strictObject(profileShape).omit({ name: true }).partial().extend({
   /** The profile that the rest is taken from. */
   from: z.string().optional(),
 });
+
+const pages = z.array(z.string().min(1)).min(1).optional();
+
+const preparationSchema = z.strictObject({
+  name: z.string().min(1),
+  /** Ids of the pages it is for, `*` for anything; all of them when left out. */
+  pages,
+  steps: stepsSchema,
+});
+
+const signInSchema = z.strictObject({
+  /** The page that it begins at. */
+  at: z.url({ protocol: /^https?$/ }),
+  steps: stepsSchema.refine(
+    (steps) => steps.every((step) => step.mark === undefined),
+    'a sign-in captures nothing, so it has no mark',
+  ),
+  /** How long what it leaves is used again. */
+  keepHours: z.number().min(0).max(720).default(12),
+});
+
+const essentialSchema = z.union([selectorSchema, z.strictObject({ selector: selectorSchema, pages })]);
 
 /** `isoptic.yaml`. Unknown keys are refused. */
 export const configSchema = z.strictObject({
@@ -23,5 +48,18 @@ export const configSchema = z.strictObject({
   timeout: z.number().min(0.1).max(3600).optional(),
   failOn: z.enum(['error', 'warning', 'notice', 'never']).optional(),
   browser: z.string().optional(),
+  /** What it takes to reach the pages. */
+  access: accessSchema.prefault({}),
+  /** Ways to sign in, by name. */
+  signIns: z.record(z.string(), signInSchema).default({}),
+  /** The sign-in that every check uses. */
+  signedIn: z.string().optional(),
+  /** What is done to pages before they are captured. */
+  preparations: z.array(preparationSchema).default([]),
+  hide: z.array(selectorSchema).default([]),
+  mask: z.array(selectorSchema).default([]),
+  remove: z.array(selectorSchema).default([]),
+  /** What must be seen in the first screen of every profile. */
+  essentials: z.array(essentialSchema).default([]),
 });
 export type Config = z.infer<typeof configSchema>;

@@ -15,8 +15,13 @@ export function summaryText(manifest: Manifest, reportPath: string): string {
 function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[] {
   const findings = manifest.findings.filter((finding) => finding.page === page.id);
   const renders = manifest.renders.filter((render) => render.page === page.id);
-  const dirty = new Set(findings.flatMap((finding) => finding.seen.map((seen) => seen.profile)));
-  const lines = [`${colors.bold(page.title || page.source)}  ${colors.dim(page.source)}`];
+  const dirty = new Set(
+    manifest.findings.flatMap(({ seen }) =>
+      seen.filter((entry) => entry.page === page.id).map((entry) => entry.profile),
+    ),
+  );
+  const state = page.state === undefined ? '' : `: ${page.state}`;
+  const lines = [`${colors.bold((page.title || page.source) + state)}  ${colors.dim(page.source)}`];
   for (const finding of findings) lines.push(...findingLines(finding));
 
   const failures = new Map<string, string[]>();
@@ -44,7 +49,10 @@ function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[
 }
 
 function findingLines(finding: FindingRecord): string[] {
-  const seen = finding.seen.map(({ profile, by }) => (by ? `${profile} (${Math.round(by.px)} px)` : profile));
+  const seen = finding.seen.map(({ page, profile, by }) => {
+    const where = page === finding.page ? profile : `${profile} on ${page}`;
+    return by ? `${where} (${Math.round(by.px)} px)` : where;
+  });
   const more = finding.related.length > 0 ? colors.dim(`  and ${finding.related.length} like it`) : '';
   return [
     `  ${TONE[finding.severity](finding.severity)}  ${finding.rule}  ${colors.bold(finding.selector)}${more}`,

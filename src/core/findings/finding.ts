@@ -19,6 +19,8 @@ export interface Finding {
 }
 
 export interface Seen {
+  /** The page, or the state of it. */
+  readonly page: string;
   readonly profile: string;
   /** CSS px from the page's top left. */
   readonly rect: Rect;

@@ -8,6 +8,7 @@ interface Group {
   readonly rule: Rule;
   readonly key: string;
   readonly entries: {
+    readonly page: string;
     readonly profile: string;
     readonly sighting: Sighting;
     readonly writer: SelectorWriter;
@@ -15,7 +16,7 @@ interface Group {
 }
 
 /**
- * Runs the rules over all renders of one page and makes one finding of all sightings of the same defect.
+ * Runs the rules over all renders of one page and its states and makes one finding of all sightings of the same defect.
  * The order of `renders` decides only the order inside `seen`.
  */
 export function findingsOfPage(
@@ -31,7 +32,7 @@ export function findingsOfPage(
         const key = `${rule.meta.name}\n${sighting.key}`;
         let group = groups.get(key);
         if (!group) groups.set(key, (group = { rule, key, entries: [] }));
-        group.entries.push({ profile: render.device.name, sighting, writer });
+        group.entries.push({ page: render.page, profile: render.device.name, sighting, writer });
       }
     }
   }
@@ -46,7 +47,8 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     for (const node of [sighting.node, ...sighting.related]) related.add(writer.write(node));
   }
   related.delete(selector);
-  const seen: Seen[] = entries.map(({ profile, sighting }) => ({
+  const seen: Seen[] = entries.map(({ page: at, profile, sighting }) => ({
+    page: at,
     profile,
     rect: rounded(sighting.rect),
     by: sighting.by && { axis: sighting.by.axis, px: Math.round(sighting.by.px * 100) / 100 },
@@ -56,7 +58,8 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     rule: rule.meta.name,
     family: rule.meta.family,
     severity: rule.meta.severity,
-    page,
+    // What shows only in a state of the page is told where it shows.
+    page: entries[0]!.page,
     selector,
     related: [...related],
     message: worst.sighting.message,

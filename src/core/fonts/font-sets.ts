@@ -115,7 +115,7 @@ export const FONT_SET: Readonly<Record<FontSetName, FontSet>> = {
     ui: 'Noto Sans',
     sans: 'Arimo',
     serif: 'Tinos',
-    mono: 'DejaVu Sans Mono',
+    mono: 'Cousine',
     exact: {
       ...MICROSOFT_CORE,
       Helvetica: 'Arimo',

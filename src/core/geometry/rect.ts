@@ -14,6 +14,11 @@ export function bottomOf(rect: Rect): number {
   return rect.y + rect.height;
 }
 
+/** In square CSS px. */
+export function area(rect: Rect): number {
+  return rect.width * rect.height;
+}
+
 /** The common part of two rectangles, or null when they share no area. */
 export function intersect(a: Rect, b: Rect): Rect | null {
   const x = Math.max(a.x, b.x);

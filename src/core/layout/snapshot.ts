@@ -23,6 +23,8 @@ export interface LayoutSnapshot {
     /** The width that a classic scroll bar takes at the right edge; 0 for overlay scroll bars. */
     readonly scrollbar: number;
   };
+  /** How far the page is scrolled. */
+  readonly scroll: { readonly x: number; readonly y: number };
   /** The whole scrollable area of the page. */
   readonly document: { readonly width: number; readonly height: number };
   readonly direction: 'ltr' | 'rtl';
@@ -69,6 +71,8 @@ export interface LayoutSnapshot {
     readonly text: Int32Array;
     readonly flags: Uint8Array;
   };
+  /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
+  readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];
   /** What the collector did not read, and how much of it. Empty when the snapshot is complete. */
   readonly leftOut: readonly { readonly what: string; readonly count: number }[];
 }
@@ -104,6 +108,7 @@ export const STYLE_PROPERTIES = [
   'opacity',
   'overflow-x',
   'overflow-y',
+  'overflow-clip-margin',
   'direction',
   'writing-mode',
   'white-space',

@@ -30,11 +30,15 @@ export interface RuleMeta {
 
 /** One page on one device, as a rule sees it. */
 export interface RenderView {
+  /** The page's id, or that of a state of it. */
+  readonly page: string;
   readonly device: Device;
   readonly view: SnapshotView;
   /** Status of the answer that carried the document; null where there was none, as for a file. */
   readonly httpStatus: number | null;
   readonly delivery: Delivery;
+  /** Selectors of what must be seen in the first screen. */
+  readonly essentials: readonly string[];
 }
 
 /** One defect on one render. Sightings of the same defect on several renders become one finding. */

@@ -23,7 +23,10 @@ export function loadFault(url: string, errorText: string): RenderFault {
   const [code, meaning] =
     MEANINGS[name] ??
     (name.startsWith('ERR_CERT')
-      ? ['certificate', `its TLS certificate is not trusted (${name})`]
+      ? [
+          'certificate',
+          `its TLS certificate is not trusted (${name}); --trust-any-certificate loads it all the same`,
+        ]
       : ['load-failed', name]);
   return { code, message: `${url} could not be loaded: ${meaning}.` };
 }

@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { CDPSession } from 'puppeteer-core';
-import { fromWire, type WireSnapshot } from '../../core/layout/wire.js';
+import { fromWire } from '../../core/layout/wire.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
+import type { PageApi } from '../../page/main.js';
 import type { Deadline } from '../deadline.js';
 
 let source: Promise<string> | undefined;
@@ -34,16 +35,18 @@ export class PageWorld {
     await this.evaluate(expression);
   }
 
-  async scrollThrough(): Promise<string[]> {
-    return (JSON.parse(await this.evaluate('isoptic.scrollThrough()')) as { bounds: string[] }).bounds;
+  /** Calls a function of the collector bundle. */
+  async call<Name extends keyof PageApi>(
+    name: Name,
+    ...args: Parameters<PageApi[Name]>
+  ): Promise<Awaited<ReturnType<PageApi[Name]>>> {
+    const given = args.map((arg) => JSON.stringify(arg)).join();
+    const answer = await this.evaluate(`isoptic(${JSON.stringify(name)}, [${given}])`);
+    return JSON.parse(answer) as Awaited<ReturnType<PageApi[Name]>>;
   }
 
-  async settle(): Promise<string[]> {
-    return (JSON.parse(await this.evaluate('isoptic.settle()')) as { bounds: string[] }).bounds;
-  }
-
-  async collect(): Promise<LayoutSnapshot> {
-    return fromWire(JSON.parse(await this.evaluate('isoptic.collect()')) as WireSnapshot);
+  async collect(wanted: readonly string[]): Promise<LayoutSnapshot> {
+    return fromWire(await this.call('collect', wanted));
   }
 
   private async evaluate(expression: string): Promise<string> {

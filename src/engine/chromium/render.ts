@@ -1,12 +1,15 @@
 import type { CDPSession } from 'puppeteer-core';
-import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import { Deadline, OutOfTime } from '../deadline.js';
-import type { RawShots, RenderFault, RenderJob, RenderOutcome, RenderTimings } from '../engine.js';
+import type { SignedInState } from '../access.js';
+import type { Capture, RenderFault, RenderJob, RenderOutcome, RenderTimings } from '../engine.js';
+import { statesOf } from '../steps.js';
 import { captureFold, captureFull } from './capture.js';
 import { emulate } from './emulate.js';
+import { grantAccess } from './grant.js';
 import { loadFault } from './net-errors.js';
 import { NetworkWatch } from './network.js';
 import { isLostContext, PageWorld } from './page-world.js';
+import { runSteps, StepFailed } from './run-steps.js';
 
 const QUIET_MS = 120;
 const NETWORK_BOUND_MS = 4_000;
@@ -22,40 +25,33 @@ class PageFault extends Error {
   }
 }
 
-/** Loads, settles, collects and captures one page in a session that shows `about:blank`. */
+/** Loads, prepares, settles, collects and captures one page in a session that shows `about:blank`. */
 export async function renderInSession(session: CDPSession, job: RenderJob): Promise<RenderOutcome> {
   const deadline = new Deadline(job.timeoutMs, job.signal);
-  const timings: RenderTimings = { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 };
-  const notes = new Set<string>();
-  const network = new NetworkWatch(session);
-  const dialogs = answerDialogs(session);
-  let structure: string | null = null;
-  const outcome = () => ({
-    finalUrl: network.finalUrl === null ? null : withoutQuery(network.finalUrl, job.url),
-    httpStatus: network.httpStatus,
-    delivery: network.delivery(structure),
-    timings,
-    notes: [...notes],
+  const work = new RenderWork(session, job, deadline);
+  const crashed = new Promise<never>((_, reject) => {
+    const fault = { code: 'page-crashed', message: `${job.url} crashed the browser's tab.` };
+    session.once('Inspector.targetCrashed', () => reject(new PageFault(fault)));
   });
+  crashed.catch(() => undefined);
   try {
-    const crashed = new Promise<never>((_, reject) => {
-      const fault = { code: 'page-crashed', message: `${job.url} crashed the browser's tab.` };
-      session.once('Inspector.targetCrashed', () => reject(new PageFault(fault)));
-    });
-    crashed.catch(() => undefined);
-    const { snapshot, shots } = await Promise.race([
-      work(session, job, deadline, network, timings, notes),
-      crashed,
-    ]);
-    structure = await deadline.race(network.structure());
-    if (dialogs.count > 0) notes.add(`${dialogs.count} dialog${dialogs.count === 1 ? '' : 's'} answered`);
-    return { ...outcome(), status: 'ok', snapshot, shots };
+    await Promise.race([work.run(), crashed]);
+    const signedIn = job.keepState === true ? await work.state() : undefined;
+    return { ...(await work.facts()), status: 'ok', ...(signedIn && { signedIn }) };
   } catch (error) {
-    if (error instanceof PageFault) return { ...outcome(), status: 'failed', error: error.fault };
+    if (error instanceof PageFault) {
+      return { ...(await work.facts()), status: 'failed', error: error.fault, picture: null };
+    }
+    if (error instanceof StepFailed) {
+      const fault = { code: 'step-failed', message: error.message };
+      const picture = await captureFold(session, deadline).catch(() => null);
+      return { ...(await work.facts()), status: 'failed', error: fault, picture };
+    }
     if (error instanceof OutOfTime) {
       // An endless script would keep the tab busy while it is closed.
       void session.send('Runtime.terminateExecution').catch(() => undefined);
-      return { ...outcome(), status: 'failed', error: timeFault(job, error, dialogs.count) };
+      const fault = timeFault(job, error, work.dialogs.count);
+      return { ...(await work.facts(false)), status: 'failed', error: fault, picture: null };
     }
     throw error;
   } finally {
@@ -63,82 +59,163 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
   }
 }
 
-async function work(
-  session: CDPSession,
-  job: RenderJob,
-  deadline: Deadline,
-  network: NetworkWatch,
-  timings: RenderTimings,
-  notes: Set<string>,
-): Promise<{ snapshot: LayoutSnapshot; shots: RawShots }> {
-  const clock = stopwatch();
-  await deadline.race(
-    Promise.all([
-      session.send('Page.enable'),
-      session.send('Network.enable'),
-      session.send('Inspector.enable'),
-      session.send('Runtime.enable'),
-      emulate(session, job.device),
-    ]),
-  );
-  const frameId = await load(session, job, deadline, network, notes);
-  timings.loadMs = clock();
+/** One render under way, with what it has come to so far. */
+class RenderWork {
+  readonly dialogs: { count: number };
+  private readonly timings: RenderTimings = { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 };
+  private readonly notes = new Set<string>();
+  private readonly network: NetworkWatch;
+  private readonly captures: Capture[] = [];
+  private world: PageWorld | null = null;
 
-  const world = new PageWorld(session, frameId, deadline);
-  const snapshot = await settleAndCollect(world, network, deadline, timings, notes, job);
+  constructor(
+    private readonly session: CDPSession,
+    private readonly job: RenderJob,
+    private readonly deadline: Deadline,
+  ) {
+    this.network = new NetworkWatch(session);
+    this.dialogs = answerDialogs(session);
+  }
 
-  clock();
-  const fold = job.shots.fold ? await captureFold(session, deadline) : null;
-  const full = job.shots.full ? await captureFull(session, job.device, snapshot, deadline) : null;
-  if (full?.cut) notes.add('the full picture is cut where the page is longer than a picture can be');
-  timings.shotMs = clock();
-  return { snapshot, shots: { fold, full: full?.png ?? null } };
+  /** @param askPage false where the page does not answer any more */
+  async facts(
+    askPage = true,
+  ): Promise<Pick<RenderOutcome, 'finalUrl' | 'httpStatus' | 'delivery' | 'timings' | 'notes' | 'captures'>> {
+    const { network, job, timings, captures, dialogs } = this;
+    const structure = askPage ? await this.deadline.race(network.structure()).catch(() => null) : null;
+    if (dialogs.count > 0)
+      this.notes.add(`${dialogs.count} dialog${dialogs.count === 1 ? '' : 's'} answered`);
+    return {
+      finalUrl: network.finalUrl === null ? null : withoutQuery(network.finalUrl, job.url),
+      httpStatus: network.httpStatus,
+      delivery: network.delivery(structure),
+      timings,
+      notes: [...this.notes],
+      captures,
+    };
+  }
+
+  /** What a sign-in left: the cookies of the context and the storage of the page that it ended on. */
+  async state(): Promise<SignedInState> {
+    // Storage.getCookies, its successor, answers for the browser's first context from a page's session.
+    const { cookies } = await this.deadline.race(this.session.send('Network.getAllCookies'));
+    const { origin, entries } = await this.world!.call('storage');
+    return {
+      cookies: cookies.map(({ name, value, domain, path, secure, httpOnly, sameSite, session, expires }) => ({
+        name,
+        value,
+        domain,
+        path,
+        secure,
+        httpOnly,
+        ...(sameSite && { sameSite }),
+        ...(!session && { expires }),
+      })),
+      storage: Object.keys(entries).length > 0 ? { [origin]: entries } : {},
+    };
+  }
+
+  async run(): Promise<void> {
+    const { session, job, deadline, timings } = this;
+    const clock = stopwatch();
+    await deadline.race(
+      Promise.all([
+        session.send('Page.enable'),
+        session.send('Network.enable'),
+        session.send('Inspector.enable'),
+        session.send('Runtime.enable'),
+        emulate(session, job.device),
+        grantAccess(session, job.access, job.url),
+      ]),
+    );
+    const { frameTree } = await deadline.race(session.send('Page.getFrameTree'));
+    const frameId = frameTree.frame.id;
+    this.network.watchFrame(frameId);
+    await this.load(job.url);
+    timings.loadMs = clock();
+
+    this.world = new PageWorld(session, frameId, deadline);
+    if (job.preparations.length > 0) await this.prepare(this.world);
+    if (!job.preparations.some((preparation) => statesOf(preparation).length > 0)) {
+      await this.capture(this.world, null);
+    }
+  }
+
+  /** Goes to an address and waits for its load event, within the bound. */
+  private async load(url: string): Promise<void> {
+    const { session, job, deadline } = this;
+    const loaded = new Promise<void>((resolve) => session.once('Page.loadEventFired', () => resolve()));
+    const { errorText, isDownload } = (await deadline.race(session.send('Page.navigate', { url }))) as {
+      errorText?: string;
+      isDownload?: boolean;
+    };
+    if (errorText !== undefined || isDownload === true) {
+      throw new PageFault(loadFault(url, isDownload === true ? 'net::ERR_ABORTED' : errorText!));
+    }
+    const bound = job.timeoutMs * LOAD_SHARE;
+    if (!(await deadline.upTo(bound, loaded))) {
+      this.notes.add(`the load event had not come after ${Math.round(bound / 1000)} s`);
+    }
+  }
+
+  /** The page is brought to rest once; from then on the steps decide where it is scrolled to. */
+  private async prepare(world: PageWorld): Promise<void> {
+    const { session, job, deadline, network, notes } = this;
+    await steadily(job, deadline, () => this.settle(world, true));
+    for (const preparation of job.preparations) {
+      await runSteps(preparation, job.url, {
+        session,
+        world,
+        network,
+        deadline,
+        notes,
+        device: job.device,
+        go: async (url) => {
+          await this.load(url);
+          await world.enter();
+        },
+        onMark: (state) => this.capture(world, state),
+      });
+    }
+  }
+
+  private async capture(world: PageWorld, state: string | null): Promise<void> {
+    const { session, job, deadline, timings, notes } = this;
+    const snapshot = await steadily(job, deadline, async () => {
+      await this.settle(world, state === null);
+      const clock = stopwatch();
+      const collected = await world.collect([...job.locate, ...job.alter.mask]);
+      timings.collectMs += clock();
+      return collected;
+    });
+    for (const { what, count } of snapshot.leftOut) notes.add(`left out: ${count} ${what}`);
+    const clock = stopwatch();
+    const fold = job.shots.fold ? await captureFold(session, deadline) : null;
+    const full = job.shots.full ? await captureFull(session, job.device, snapshot, deadline) : null;
+    if (full?.cut) notes.add('the full picture is cut where the page is longer than a picture can be');
+    timings.shotMs += clock();
+    this.captures.push({ state, snapshot, shots: { fold, full: full?.png ?? null } });
+  }
+
+  /** Brings the page to rest. @param fromTop scrolls through it first, to bring in what is lazy, and back to the top */
+  private async settle(world: PageWorld, fromTop: boolean): Promise<void> {
+    const { notes, timings } = this;
+    const clock = stopwatch();
+    await world.enter();
+    if (fromTop) for (const bound of (await world.call('scrollThrough')).bounds) notes.add(bound);
+    await quietNetwork(this.network, this.deadline, notes);
+    const { hide, remove } = this.job.alter;
+    if (hide.length + remove.length > 0) await world.call('alter', { hide, remove });
+    for (const bound of (await world.call('settle')).bounds) notes.add(bound);
+    timings.settleMs += clock();
+  }
 }
 
-/** Goes to the page and waits for its load event, within the bound. Returns the main frame's id. */
-async function load(
-  session: CDPSession,
-  job: RenderJob,
-  deadline: Deadline,
-  network: NetworkWatch,
-  notes: Set<string>,
-): Promise<string> {
-  const loaded = new Promise<void>((resolve) => session.once('Page.loadEventFired', () => resolve()));
-  const { frameTree } = await deadline.race(session.send('Page.getFrameTree'));
-  network.watchFrame(frameTree.frame.id);
-  const { errorText, isDownload } = (await deadline.race(
-    session.send('Page.navigate', { url: job.url }),
-  )) as { errorText?: string; isDownload?: boolean };
-  if (errorText !== undefined || isDownload === true) {
-    throw new PageFault(loadFault(job.url, isDownload === true ? 'net::ERR_ABORTED' : errorText!));
-  }
-  const bound = job.timeoutMs * LOAD_SHARE;
-  if (!(await deadline.upTo(bound, loaded))) {
-    notes.add(`the load event had not come after ${Math.round(bound / 1000)} s`);
-  }
-  return frameTree.frame.id;
-}
-
-async function settleAndCollect(
-  world: PageWorld,
-  network: NetworkWatch,
-  deadline: Deadline,
-  timings: RenderTimings,
-  notes: Set<string>,
-  job: RenderJob,
-): Promise<LayoutSnapshot> {
+/** Does something with the page again where the page went elsewhere meanwhile. */
+async function steadily<T>(job: RenderJob, deadline: Deadline, work: () => Promise<T>): Promise<T> {
   for (let moves = 0; ; moves++) {
     try {
-      const clock = stopwatch();
-      await world.enter();
-      for (const bound of await world.scrollThrough()) notes.add(bound);
-      await quietNetwork(network, deadline, notes);
-      for (const bound of await world.settle()) notes.add(bound);
-      timings.settleMs += clock();
-      const snapshot = await world.collect();
-      timings.collectMs += clock();
-      for (const { what, count } of snapshot.leftOut) notes.add(`left out: ${count} ${what}`);
-      return snapshot;
+      return await work();
     } catch (error) {
       if (!isLostContext(error)) throw error;
       if (moves >= MAX_MOVES) {

@@ -14,10 +14,11 @@ export interface ReportParts {
 /** The whole report. All text goes through the renderer's escaping; nothing from a page is ever markup. */
 export function ReportDocument({ manifest, style, script, policy }: ReportParts) {
   const pages = pageModels(manifest);
-  const titleText = `Isoptic: ${manifest.pages.map((page) => page.title || page.source).join(', ')}`.slice(
-    0,
-    120,
-  );
+  const titleText =
+    `Isoptic: ${[...new Set(manifest.pages.map((page) => page.title || page.source))].join(', ')}`.slice(
+      0,
+      120,
+    );
   let first = 1;
   return (
     <html lang="en">
@@ -68,7 +69,8 @@ function PageNav({ pages }: { pages: readonly PageModel[] }) {
         {pages.map((page) => (
           <li key={page.id}>
             <a href={`#${pageAnchor(page.id)}`}>
-              {page.source}{' '}
+              {page.source}
+              {page.state !== undefined && `: ${page.state}`}{' '}
               <span class={page.findings.length > 0 ? 'badge has' : 'badge'}>{page.findings.length}</span>
             </a>
           </li>
@@ -81,7 +83,10 @@ function PageNav({ pages }: { pages: readonly PageModel[] }) {
 function PageSection({ page, first }: { page: PageModel; first: number }) {
   return (
     <section class="page" id={pageAnchor(page.id)} aria-labelledby={`${pageAnchor(page.id)}-title`}>
-      <h2 id={`${pageAnchor(page.id)}-title`}>{page.title || page.source}</h2>
+      <h2 id={`${pageAnchor(page.id)}-title`}>
+        {page.title || page.source}
+        {page.state !== undefined && `: ${page.state}`}
+      </h2>
       <p class="source">{page.source}</p>
       <h3>Findings</h3>
       <FindingList findings={page.findings} first={first} />

@@ -17,9 +17,10 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
           <p class="message">{finding.message}</p>
           <ul class="seen">
             {finding.seen.map((seen) => (
-              <li key={seen.profile}>
-                <a href={`#${markAnchor(finding.id, seen.profile)}`} data-finding={finding.id}>
+              <li key={`${seen.page} ${seen.profile}`}>
+                <a href={`#${markAnchor(finding.id, seen)}`} data-finding={finding.id}>
                   {seen.profile}
+                  {seen.page !== finding.page && ` on ${seen.page}`}
                   {seen.by && <span class="px"> {Math.round(seen.by.px * 10) / 10} px</span>}
                 </a>
               </li>

@@ -6,6 +6,8 @@ export interface PageModel {
   readonly id: string;
   readonly source: string;
   readonly title: string;
+  /** The state of the page that this is; none for the page as it loads. */
+  readonly state?: string | undefined;
   readonly findings: readonly FindingRecord[];
   readonly panes: readonly PaneModel[];
 }
@@ -32,16 +34,17 @@ export function pageModels(manifest: Manifest): PageModel[] {
   const numbers = new Map(manifest.findings.map((finding) => [finding.id, ++number]));
   return manifest.pages.map((page) => {
     const findings = manifest.findings.filter((finding) => finding.page === page.id);
+    const shown = manifest.findings.filter((finding) => finding.seen.some((seen) => seen.page === page.id));
     const panes = manifest.profiles.flatMap((profile) => {
       const render = manifest.renders.find(
         (entry) => entry.page === page.id && entry.profile === profile.name,
       );
       if (!render) return [];
-      const marks = findings.flatMap((finding) =>
+      const marks = shown.flatMap((finding) =>
         finding.seen
-          .filter((seen) => seen.profile === profile.name)
+          .filter((seen) => seen.profile === profile.name && seen.page === page.id)
           .map((seen) => ({
-            anchor: markAnchor(finding.id, profile.name),
+            anchor: markAnchor(finding.id, seen),
             number: numbers.get(finding.id)!,
             finding,
             seen,
@@ -55,8 +58,8 @@ export function pageModels(manifest: Manifest): PageModel[] {
   });
 }
 
-export function markAnchor(finding: string, profile: string): string {
-  return `mark-${finding}-${anchorPart(profile)}`;
+export function markAnchor(finding: string, seen: Pick<Mark['seen'], 'page' | 'profile'>): string {
+  return `mark-${finding}-${anchorPart(seen.page)}-${anchorPart(seen.profile)}`;
 }
 
 export function paneAnchor(page: string, profile: string): string {

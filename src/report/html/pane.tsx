@@ -46,6 +46,13 @@ function state({ render }: PaneModel, marks: readonly Mark[]): string {
 
 function Picture({ pane }: { pane: PaneModel }) {
   const { profile, render, marks } = pane;
+  if (render.status === 'failed' && render.shots.failed !== undefined) {
+    return (
+      <p class="missing">
+        <a href={render.shots.failed}>What the screen showed when the step failed</a>
+      </p>
+    );
+  }
   if (render.status === 'failed') {
     return <p class="missing">No picture: {render.error?.code}</p>;
   }

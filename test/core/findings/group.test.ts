@@ -12,7 +12,14 @@ function renderAt(width: number): RenderView {
   const view = viewOf({ width, scrollWidth: Math.max(width, wide) }, [
     { tag: 'table', class: 'fares', box: [0, 0, wide, 80], style: { display: 'table' } },
   ]);
-  return { device: deviceOf(width), view, httpStatus: null, delivery: NO_DELIVERY };
+  return {
+    device: deviceOf(width),
+    view,
+    httpStatus: null,
+    page: 'home',
+    essentials: [],
+    delivery: NO_DELIVERY,
+  };
 }
 
 test('the same defect on several profiles is one finding with its worst measure in the message', () => {

@@ -8,7 +8,11 @@ import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
 function findings(options: PageOptions, children: readonly Node[], mobile = false) {
   const view = viewOf(options, children);
   const device = deviceOf(options.width, mobile);
-  return findingsOfPage('page', [{ device, view, httpStatus: null, delivery: NO_DELIVERY }], [pageOverflow]);
+  return findingsOfPage(
+    'page',
+    [{ device, view, httpStatus: null, page: 'home', essentials: [], delivery: NO_DELIVERY }],
+    [pageOverflow],
+  );
 }
 
 const only = (options: PageOptions, children: readonly Node[]) => {
@@ -237,11 +241,25 @@ describe('page-overflow: what is left alone', () => {
 
 test('a mobile page laid out wider than the device is found on its root', () => {
   const view = viewOf({ width: 980, scale: 0.4 }, [{ tag: 'p', box: [0, 0, 980, 20] }]);
-  const render = { device: deviceOf(390, true, 'phone'), view, httpStatus: null, delivery: NO_DELIVERY };
+  const render = {
+    device: deviceOf(390, true, 'phone'),
+    view,
+    httpStatus: null,
+    page: 'home',
+    essentials: [],
+    delivery: NO_DELIVERY,
+  };
   const [found, ...others] = findingsOfPage('page', [render], [pageOverflow]);
   expect(others).toEqual([]);
   expect(found).toMatchObject({ selector: 'html', seen: [{ by: { axis: 'x', px: 590 } }] });
   expect(found!.message).toContain('980 px wide');
-  const desktop = { device: deviceOf(980, false, 'desktop'), view, httpStatus: null, delivery: NO_DELIVERY };
+  const desktop = {
+    device: deviceOf(980, false, 'desktop'),
+    view,
+    httpStatus: null,
+    page: 'home',
+    essentials: [],
+    delivery: NO_DELIVERY,
+  };
   expect(findingsOfPage('page', [desktop], [pageOverflow])).toEqual([]);
 });

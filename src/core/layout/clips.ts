@@ -1,0 +1,161 @@
+import type { Rect } from '../geometry/rect.js';
+import { clipsAxis } from './clip.js';
+import { clipPathInset, legacyClip, type Insets } from './clip-values.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** An open-ended rectangle by its edges; an axis that nothing clips reaches to infinity. */
+export interface Clip {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+export const NO_CLIP: Clip = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+
+/**
+ * What is cut off of every element, along its chain of containing boxes (CSS Overflow 3, CSS Masking 1, CSS Contain 2).
+ * `shown` counts every clip, as the page stands; `lost` only those that no scrolling by the user gets past: a clip outside
+ * of a scroll container cuts the container, not what is scrolled in it.
+ */
+export class Clips {
+  private readonly shownIn: Clip[] = [];
+  private readonly lostIn: Clip[] = [];
+  private readonly cutterX: Int32Array;
+  private readonly cutterY: Int32Array;
+
+  constructor(private readonly view: SnapshotView) {
+    this.cutterX = new Int32Array(view.count).fill(-1);
+    this.cutterY = new Int32Array(view.count).fill(-1);
+    for (let i = 0; i < view.count; i++) {
+      const container = view.containingElement(i);
+      const around = container >= 0 ? container : -1;
+      let shown = around >= 0 ? this.shownIn[around]! : NO_CLIP;
+      let lost = around >= 0 ? this.lostIn[around]! : NO_CLIP;
+      if (around >= 0) {
+        this.cutterX[i] = this.cutterX[around]!;
+        this.cutterY[i] = this.cutterY[around]!;
+      }
+      const own = ownClip(view, i);
+      if (own) {
+        shown = meet(shown, own);
+        lost = meet(lost, own);
+        this.cutterX[i] = this.cutterY[i] = i;
+      }
+      const inner = contentClip(view, i);
+      if (inner) {
+        shown = meet(shown, inner.clip);
+        lost = {
+          left: inner.scrollsX ? -Infinity : Math.max(lost.left, inner.clip.left),
+          right: inner.scrollsX ? Infinity : Math.min(lost.right, inner.clip.right),
+          top: inner.scrollsY ? -Infinity : Math.max(lost.top, inner.clip.top),
+          bottom: inner.scrollsY ? Infinity : Math.min(lost.bottom, inner.clip.bottom),
+        };
+        if (inner.clip.left > -Infinity) this.cutterX[i] = inner.scrollsX ? -1 : i;
+        if (inner.clip.top > -Infinity) this.cutterY[i] = inner.scrollsY ? -1 : i;
+      }
+      this.shownIn.push(shown);
+      this.lostIn.push(lost);
+    }
+  }
+
+  /** What the content of an element (its text, its children) is under, as the page stands. */
+  shownContent(i: NodeIndex): Clip {
+    return i < 0 ? NO_CLIP : this.shownIn[i]!;
+  }
+
+  /** The same, of the clips that no scrolling gets past. */
+  lostContent(i: NodeIndex): Clip {
+    return i < 0 ? NO_CLIP : this.lostIn[i]!;
+  }
+
+  /** What an element's own box is under, as the page stands. */
+  shownBox(i: NodeIndex): Clip {
+    return this.boxClip(this.shownContent(this.view.containingElement(i)), i);
+  }
+
+  lostBox(i: NodeIndex): Clip {
+    return this.boxClip(this.lostContent(this.view.containingElement(i)), i);
+  }
+
+  private boxClip(around: Clip, i: NodeIndex): Clip {
+    const own = ownClip(this.view, i);
+    return own ? meet(around, own) : around;
+  }
+
+  /** The nearest element that cuts an element's content off along an axis for good; −1 when none does. */
+  cutter(i: NodeIndex, axis: 'x' | 'y'): NodeIndex {
+    return i < 0 ? -1 : (axis === 'x' ? this.cutterX : this.cutterY)[i]!;
+  }
+}
+
+/** The part of a rectangle inside a clip; null when nothing of it is. */
+export function cut(rect: Rect, clip: Clip): Rect | null {
+  const x = Math.max(rect.x, clip.left);
+  const y = Math.max(rect.y, clip.top);
+  const width = Math.min(rect.x + rect.width, clip.right) - x;
+  const height = Math.min(rect.y + rect.height, clip.bottom) - y;
+  return width > 0 && height > 0 ? { x, y, width, height } : null;
+}
+
+function meet(a: Clip, b: Clip): Clip {
+  return {
+    left: Math.max(a.left, b.left),
+    top: Math.max(a.top, b.top),
+    right: Math.min(a.right, b.right),
+    bottom: Math.min(a.bottom, b.bottom),
+  };
+}
+
+/** The clip that an element puts on itself: `clip-path` insets, and `clip` where it is absolutely positioned. */
+function ownClip(view: SnapshotView, i: NodeIndex): Clip | null {
+  const path = view.style(i, 'clip-path');
+  const legacy = view.style(i, 'clip');
+  if ((path === 'none' || path === '') && (legacy === 'auto' || legacy === '')) return null;
+  const box = view.box(i);
+  const inset = clipPathInset(path, box);
+  let clip: Clip | null = inset ? within(box, inset) : null;
+  if (/^(absolute|fixed)$/.test(view.style(i, 'position'))) {
+    const rect = legacyClip(legacy, box);
+    if (rect) clip = clip ? meet(clip, rect) : rect;
+  }
+  return clip;
+}
+
+function within(box: Rect, inset: Insets): Clip {
+  return {
+    left: box.x + inset.left,
+    top: box.y + inset.top,
+    right: box.x + box.width - inset.right,
+    bottom: box.y + box.height - inset.bottom,
+  };
+}
+
+interface ContentClip {
+  readonly clip: Clip;
+  readonly scrollsX: boolean;
+  readonly scrollsY: boolean;
+}
+
+function contentClip(view: SnapshotView, i: NodeIndex): ContentClip | null {
+  const x = clipsAxis(view, i, 'x');
+  const y = clipsAxis(view, i, 'y');
+  if (!x && !y) return null;
+  const box = view.paddingBox(i);
+  const overflowX = view.style(i, 'overflow-x');
+  const overflowY = view.style(i, 'overflow-y');
+  const isFrame = /^i?frame$/.test(view.tag(i));
+  const margin = Number.parseFloat(/([\d.]+)px/.exec(view.style(i, 'overflow-clip-margin'))?.[1] ?? '0');
+  const marginX = overflowX === 'clip' ? margin : 0;
+  const marginY = overflowY === 'clip' ? margin : 0;
+  return {
+    clip: {
+      left: x ? box.x - marginX : -Infinity,
+      right: x ? box.x + box.width + marginX : Infinity,
+      top: y ? box.y - marginY : -Infinity,
+      bottom: y ? box.y + box.height + marginY : Infinity,
+    },
+    scrollsX: isFrame || /auto|scroll/.test(overflowX),
+    scrollsY: isFrame || /auto|scroll/.test(overflowY),
+  };
+}

@@ -1,0 +1,25 @@
+/** The first element of a selector; `>>>` steps into an open shadow root or a frame's document. Null when there is none. */
+export function findFirst(selector: string): Element | null {
+  return findAll(selector)[0] ?? null;
+}
+
+/** All elements of a selector, in document order within each tree. @throws SyntaxError for a selector that is none */
+export function findAll(selector: string): Element[] {
+  const [first = '', ...inner] = selector.split('>>>');
+  let found = [...document.querySelectorAll(first.trim())];
+  for (const part of inner) {
+    found = found.flatMap((element) => {
+      const below = element.shadowRoot ?? documentOf(element);
+      return below ? [...below.querySelectorAll(part.trim())] : [];
+    });
+  }
+  return found;
+}
+
+function documentOf(element: Element): Document | null {
+  try {
+    return (element as HTMLIFrameElement).contentDocument ?? null;
+  } catch {
+    return null;
+  }
+}

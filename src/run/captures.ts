@@ -1,0 +1,61 @@
+import type { Preparation } from '../engine/steps.js';
+import { statesOf } from '../engine/steps.js';
+import type { SitePage } from '../site/targets.js';
+
+/** A preparation and the pages it is for. */
+export interface ScopedPreparation extends Preparation {
+  /** Page ids, `*` for any run of characters; null for every page. */
+  readonly pages: readonly string[] | null;
+}
+
+export interface ScopedEssential {
+  readonly selector: string;
+  readonly pages: readonly string[] | null;
+}
+
+/** One entry of the run's list of pages: a page as it loads, or a state of it. */
+export interface CapturedPage {
+  readonly id: string;
+  readonly source: string;
+  readonly state: string | null;
+}
+
+/** One load of a page: what is done to it, and the entries that it is captured for. */
+export interface Visit {
+  readonly preparations: readonly Preparation[];
+  readonly captured: readonly CapturedPage[];
+}
+
+/**
+ * The loads that a page takes on each device: one for the page itself, one more for each preparation that marks states.
+ * Preparations without marks come first in all of them.
+ */
+export function visitsOf(page: SitePage, preparations: readonly ScopedPreparation[]): Visit[] {
+  const own = preparations.filter(({ pages }) => isFor(page.id, pages));
+  const always = own.filter((preparation) => statesOf(preparation).length === 0);
+  const marking = own.filter((preparation) => statesOf(preparation).length > 0);
+  const { id, source } = page;
+  return [
+    { preparations: always, captured: [{ id, source, state: null }] },
+    ...marking.map((preparation) => ({
+      preparations: [...always, preparation],
+      captured: statesOf(preparation).map((state) => ({ id: stateId(id, state), source, state })),
+    })),
+  ];
+}
+
+/** Whether a page is one of those meant; patterns are page ids in which `*` stands for anything. */
+export function isFor(id: string, patterns: readonly string[] | null): boolean {
+  return (
+    patterns === null ||
+    patterns.some((pattern) => {
+      const parts = pattern.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'));
+      return new RegExp(`^${parts.join('.*')}$`).test(id);
+    })
+  );
+}
+
+/** Also a folder's name. */
+function stateId(page: string, state: string): string {
+  return `${page}--${state.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}`;
+}

@@ -1,0 +1,131 @@
+import { messageOf } from '../core/errors.js';
+import type { Finding } from '../core/findings/finding.js';
+import { findingsOfPage } from '../core/findings/group.js';
+import { SnapshotView } from '../core/layout/view.js';
+import type { Device } from '../core/profile/profile.js';
+import { RULES } from '../core/rules/index.js';
+import type { RenderView } from '../core/rules/rule.js';
+import type { RenderOutcome } from '../engine/engine.js';
+import { failed, type BrowserPool } from '../engine/pool.js';
+import type { SitePage } from '../site/targets.js';
+import { isFor, visitsOf, type CapturedPage, type Visit } from './captures.js';
+import type { CheckPlan, CheckTools } from './check.js';
+import { evidenceCrop } from './evidence.js';
+import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
+import { fontNotes, redirectNotes, variantNotes } from './notes.js';
+import type { RunFolder } from './run-folder.js';
+import { fileName, writeCapture } from './write-capture.js';
+
+export interface CheckedPage {
+  readonly pages: Manifest['pages'];
+  readonly renders: RenderRecord[];
+  readonly findings: FindingRecord[];
+}
+
+/** Renders one page and its states on every device and runs the rules over all of them. */
+export async function checkPage(
+  page: SitePage,
+  plan: CheckPlan,
+  tools: CheckTools,
+  pool: BrowserPool,
+  onDone: (device: Device) => void,
+): Promise<CheckedPage> {
+  const views: RenderView[] = [];
+  const titles = new Map<string, string>();
+  const essentials = plan.essentials
+    .filter(({ pages }) => isFor(page.id, pages))
+    .map(({ selector }) => selector);
+  const visits = visitsOf(page, plan.preparations);
+
+  const renderOn = async (device: Device, visit: Visit): Promise<RenderRecord[]> => {
+    const outcome = await pool
+      .render({
+        url: page.url,
+        device,
+        shots: plan.shots,
+        access: plan.access,
+        preparations: visit.preparations,
+        alter: plan.alter,
+        locate: essentials,
+        timeoutMs: plan.timeoutMs,
+        signal: tools.signal,
+      })
+      // Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders.
+      .catch((error: unknown): RenderOutcome => failed('render-failed', messageOf(error)));
+    const records = await Promise.all(
+      visit.captured.map((entry) => writeCapture(entry, device, outcome, plan.alter.mask, tools.folder)),
+    );
+    for (const [i, record] of records.entries()) {
+      const entry = visit.captured[i]!;
+      const capture = outcome.captures.find(({ state }) => state === entry.state);
+      if (!capture || record.status !== 'ok') continue;
+      if (!titles.has(entry.id)) titles.set(entry.id, capture.snapshot.title);
+      const view = new SnapshotView(capture.snapshot);
+      const { httpStatus, delivery } = outcome;
+      views.push({
+        page: entry.id,
+        device,
+        view,
+        httpStatus,
+        delivery,
+        essentials: entry.state === null ? essentials : [],
+      });
+      record.notes.push(...redirectNotes(page.url, outcome.finalUrl));
+      if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
+    }
+    onDone(device);
+    return records;
+  };
+  const rendered = await Promise.all(
+    plan.devices.flatMap((device) => visits.map((visit) => renderOn(device, visit))),
+  );
+  const entries = visits.flatMap((visit) => visit.captured);
+  const order = placesOf(entries, plan.devices);
+  const renders = rendered.flat().sort((a, b) => order(a.page, a.profile) - order(b.page, b.profile));
+  views.sort((a, b) => order(a.page, a.device.name) - order(b.page, b.device.name));
+  for (const render of renders) render.notes.push(...variantNotes(render, renders));
+
+  const before = performance.now();
+  const findings = findingsOfPage(page.id, views, RULES);
+  const analyseMs = Math.round(((performance.now() - before) / Math.max(1, views.length)) * 10) / 10;
+  for (const render of renders) if (render.status === 'ok') render.timings.analyseMs = analyseMs;
+  return {
+    pages: entries.map(({ id, source, state }) => ({
+      id,
+      source,
+      title: titles.get(id) ?? titles.get(page.id) ?? '',
+      ...(state !== null && { state, of: page.id }),
+    })),
+    renders,
+    findings: await Promise.all(findings.map((finding) => withEvidence(finding, renders, tools.folder))),
+  };
+}
+
+/** Page by page and device by device, whichever came back first. */
+function placesOf(
+  entries: readonly CapturedPage[],
+  devices: readonly Device[],
+): (page: string, device: string) => number {
+  const pages = new Map(entries.map(({ id }, i) => [id, i]));
+  const profiles = new Map(devices.map(({ name }, i) => [name, i]));
+  return (page, device) => pages.get(page)! * devices.length + profiles.get(device)!;
+}
+
+async function withEvidence(
+  finding: Finding,
+  renders: readonly RenderRecord[],
+  folder: RunFolder,
+): Promise<FindingRecord> {
+  const seen = await Promise.all(
+    finding.seen.map(async (sighting) => {
+      const { page, profile, rect } = sighting;
+      const shot = renders.find((render) => render.profile === profile && render.page === page)?.shots.full;
+      const crop = shot === undefined ? null : await evidenceCrop(folder.full(shot), rect).catch(() => null);
+      if (!crop) return sighting;
+      const state = page === finding.page ? '' : `-${page}`;
+      const path = `evidence/${finding.id}${state}-${fileName(profile)}.png`;
+      return { ...sighting, evidence: await folder.write(path, crop) };
+    }),
+  );
+  return { ...finding, related: [...finding.related], seen };
+}

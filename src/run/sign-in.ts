@@ -1,0 +1,129 @@
+import { chmod, mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import envPaths from 'env-paths';
+import { z } from 'zod';
+import { digest } from '../core/findings/digest.js';
+import { IsopticError } from '../core/errors.js';
+import type { Device } from '../core/profile/profile.js';
+import type { Access, SignedInState } from '../engine/access.js';
+import { NO_ALTERATIONS, type Engine, type EngineLog } from '../engine/engine.js';
+import { BrowserPool } from '../engine/pool.js';
+import { stepText, type Step } from '../engine/steps.js';
+import type { RunFolder } from './run-folder.js';
+
+export interface SignIn {
+  readonly name: string;
+  /** The page that it begins at. */
+  readonly at: string;
+  readonly steps: readonly Step[];
+  /** How long what it leaves is used again, ms. */
+  readonly keepMs: number;
+  /** Sets sign-ins of the same name in different configurations apart. */
+  readonly scope: string;
+}
+
+export interface SignInTools {
+  readonly engine: Engine;
+  readonly browser: string | undefined;
+  readonly device: Device;
+  readonly access: Access;
+  readonly folder: RunFolder;
+  readonly timeoutMs: number;
+  readonly signal: AbortSignal;
+  readonly log: EngineLog;
+}
+
+const stateSchema = z.object({
+  cookies: z.array(
+    z.object({
+      name: z.string(),
+      value: z.string(),
+      domain: z.string().optional(),
+      path: z.string().optional(),
+      secure: z.boolean().optional(),
+      httpOnly: z.boolean().optional(),
+      sameSite: z.enum(['Strict', 'Lax', 'None']).optional(),
+      expires: z.number().optional(),
+    }),
+  ),
+  storage: z.record(z.string(), z.record(z.string(), z.string())),
+});
+
+/**
+ * The state that a sign-in leaves in the browser: what was kept of an earlier one where that is young enough, else
+ * signs in and keeps it, readable by this user only, outside of every run folder.
+ * @throws IsopticError `sign-in-failed`, exit status 3
+ */
+export async function signedInState(
+  signIn: SignIn,
+  again: boolean,
+  tools: SignInTools,
+): Promise<SignedInState> {
+  const file = keptFile(signIn);
+  if (!again) {
+    const kept = await readKept(file, signIn.keepMs);
+    if (kept) return kept;
+  }
+  const state = await signInNow(signIn, tools);
+  await keep(file, state);
+  return state;
+}
+
+async function signInNow(signIn: SignIn, tools: SignInTools): Promise<SignedInState> {
+  const { engine, browser, device, access, folder, timeoutMs, signal, log } = tools;
+  const pool = new BrowserPool(engine, { executable: browser, fonts: 'host', concurrency: 1, log });
+  try {
+    const outcome = await pool.render({
+      url: signIn.at,
+      device,
+      access,
+      timeoutMs,
+      signal,
+      shots: { fold: false, full: false },
+      preparations: [{ name: signIn.name, steps: signIn.steps }],
+      alter: NO_ALTERATIONS,
+      locate: [],
+      keepState: true,
+    });
+    if (outcome.status === 'ok') return outcome.signedIn ?? { cookies: [], storage: {} };
+    const picture =
+      outcome.picture && (await folder.write('sign-in.failed.png', outcome.picture).catch(() => null));
+    throw new IsopticError(
+      'sign-in-failed',
+      `The sign-in "${signIn.name}" failed on ${device.name}: ${outcome.error.message}`,
+      picture ? `What was there: ${folder.full(picture)}` : 'Is the address right?',
+      3,
+    );
+  } finally {
+    await pool.close();
+  }
+}
+
+/** A changed sign-in is another one. */
+function keptFile({ name, scope, at, steps }: SignIn): string {
+  const key = digest([scope, name, at, ...steps.map(stepText)].join('\n'));
+  return join(envPaths('isoptic', { suffix: '' }).data, 'signed-in', `${key}.json`);
+}
+
+async function readKept(file: string, keepMs: number): Promise<SignedInState | null> {
+  try {
+    const { mtimeMs } = await stat(file);
+    if (Date.now() - mtimeMs > keepMs) return null;
+    return stateSchema.parse(JSON.parse(await readFile(file, 'utf8')));
+  } catch {
+    return null;
+  }
+}
+
+/** A state that can't be kept is no reason not to use it. */
+async function keep(file: string, state: SignedInState): Promise<void> {
+  try {
+    await mkdir(join(file, '..'), { recursive: true, mode: 0o700 });
+    const fresh = `${file}.${process.pid}.new`;
+    await writeFile(fresh, JSON.stringify(state), { mode: 0o600 });
+    await chmod(fresh, 0o600);
+    await rename(fresh, file);
+  } catch {
+    // The next run signs in again.
+  }
+}
