@@ -5,14 +5,16 @@ import {
   KIND_AFTER,
   KIND_BEFORE,
   KIND_ELEMENT,
+  LINE_FIELD,
   STYLE_PROPERTIES,
 } from '../core/layout/snapshot.js';
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
+import { fieldText } from './field-text.js';
 import { findAll } from './find.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
 import { textLines } from './text-lines.js';
-import { flagsOf } from './traits.js';
+import { flagsOf, referredIds } from './traits.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
 const MAX_NODES = 200_000;
@@ -75,6 +77,9 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
     scroll: [],
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const pictures: number[] = [];
+  const allowed: WireSnapshot['allowed'] = [];
+  const referred = referredIds(document);
   const leftOut = new Map<string, number>();
   const deadline = performance.now() + MAX_MS;
   const leave = (what: string, count = 1) => leftOut.set(what, (leftOut.get(what) ?? 0) + count);
@@ -200,9 +205,26 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
     const style = view.getComputedStyle(element);
     const rendered = style.display === 'contents' || element.checkVisibility();
     const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
-    const flags = flagsOf(element, tag, rect !== null, inherited.flags);
+    const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
     rows?.set(element, node);
+    if (tag === 'img' && rect) {
+      const { naturalWidth, naturalHeight } = element as HTMLImageElement;
+      pictures.push(node, naturalWidth, naturalHeight);
+    }
+    if (rect && (tag === 'input' || tag === 'textarea')) {
+      const inField = fieldText(element as HTMLInputElement, style, rect);
+      if (inField) {
+        lines.node.push(node);
+        const { dx, dy } = inherited.frame;
+        numbers(lines.box, inField.x + dx, inField.y + dy, inField.width, inField.height);
+        lines.text.push(strings.number(inField.text));
+        lines.flags.push(LINE_FIELD);
+        lines.count++;
+      }
+    }
+    const allows = element.getAttribute('data-isoptic-allow');
+    if (allows !== null) allowed.push({ node, rules: allows });
 
     const positionsChildren =
       style.position !== 'static' ||
@@ -325,6 +347,8 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
     styles: styles.flat,
     nodes,
     lines,
+    pictures,
+    allowed,
     matches: matches.map(({ selector, nodes: found }) => ({ selector, nodes: found })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };

@@ -1,6 +1,14 @@
 import {
+  FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
+  FLAG_BROKEN,
   FLAG_CONTROL,
+  FLAG_CONTROLLED,
+  FLAG_FIELD,
+  FLAG_HEADING,
+  FLAG_LABEL,
+  FLAG_PAGE_LINK,
+  FLAG_PICTURE,
   FLAG_RENDERED,
   FLAG_REPLACED,
   FLAG_TEXT,
@@ -24,6 +32,10 @@ const REPLACED = new Set([
   'audio',
   'math',
 ]);
+const PICTURES = new Set(['img', 'svg', 'video', 'canvas', 'iframe', 'embed', 'object']);
+const FIELDS = new Set(['textarea', 'select']);
+/** Inputs that are no text fields. */
+const NO_FIELD = /^(checkbox|radio|button|submit|reset|image|range|color|file|hidden)$/;
 const CONTROL_TAGS = new Set(['button', 'input', 'select', 'textarea', 'summary']);
 const CONTROL_ROLES = new Set([
   'button',
@@ -67,14 +79,31 @@ function inTopLayer(element: Element): boolean {
 const MAY_BE_TOP_LAYER = (element: Element, tag: string) =>
   tag === 'dialog' || element.hasAttribute('popover');
 
-/** The flags of one element; `inherited` are its parent's. */
-export function flagsOf(element: Element, tag: string, rendered: boolean, inherited: number): number {
+/** The flags of one element; `inherited` are its parent's, `referred` the ids that others refer to. */
+export function flagsOf(
+  element: Element,
+  tag: string,
+  rendered: boolean,
+  inherited: number,
+  referred: Referred,
+): number {
   let flags = inherited & FLAG_ARIA_HIDDEN;
   if (rendered) flags |= FLAG_RENDERED;
   if (isControl(element, tag)) flags |= FLAG_CONTROL;
   if (REPLACED.has(tag)) flags |= FLAG_REPLACED;
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
     flags |= FLAG_ARIA_HIDDEN;
+  if (PICTURES.has(tag)) flags |= FLAG_PICTURE;
+  if (tag === 'img' && isBroken(element as HTMLImageElement)) flags |= FLAG_BROKEN;
+  if (FIELDS.has(tag) || (tag === 'input' && !NO_FIELD.test((element as HTMLInputElement).type)))
+    flags |= FLAG_FIELD;
+  if (/^h[1-6]$/.test(tag) || element.getAttribute('role') === 'heading') flags |= FLAG_HEADING;
+  if (tag === 'label') flags |= FLAG_LABEL;
+  if (element.id !== '') {
+    if (referred.targets.has(element.id)) flags |= FLAG_ANCHOR_TARGET;
+    if (referred.controlled.has(element.id)) flags |= FLAG_CONTROLLED;
+  }
+  if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
   for (let child = element.firstChild; child; child = child.nextSibling) {
     if (child.nodeType === 3 && /\S/.test((child as Text).data)) {
@@ -83,4 +112,27 @@ export function flagsOf(element: Element, tag: string, rendered: boolean, inheri
     }
   }
   return flags;
+}
+
+function isBroken(image: HTMLImageElement): boolean {
+  return image.complete && image.naturalWidth === 0 && (image.getAttribute('src') ?? image.srcset) !== '';
+}
+
+/** Ids that other elements of a document refer to. */
+export interface Referred {
+  /** By links within the page. */
+  readonly targets: ReadonlySet<string>;
+  /** By controls that open and close them. */
+  readonly controlled: ReadonlySet<string>;
+}
+
+export function referredIds(document: Document): Referred {
+  const targets = new Set<string>();
+  const controlled = new Set<string>();
+  for (const link of document.querySelectorAll('a[href^="#"]'))
+    targets.add(link.getAttribute('href')!.slice(1));
+  for (const control of document.querySelectorAll('[aria-controls]')) {
+    for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
+  }
+  return { targets, controlled };
 }

@@ -161,6 +161,8 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       nodes,
       lines,
       matches: [],
+      pictures: [],
+      allowed: [],
       leftOut: [],
     }),
   );

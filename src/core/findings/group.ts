@@ -1,5 +1,6 @@
 import { rounded } from '../geometry/rect.js';
-import { SEVERITIES, type Rule, type RenderView, type Sighting } from '../rules/rule.js';
+import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } from '../rules/rule.js';
+import { withoutConsequences } from './consequences.js';
 import { digest } from './digest.js';
 import type { Finding, Seen } from './finding.js';
 import { SelectorWriter } from './selector.js';
@@ -27,13 +28,12 @@ export function findingsOfPage(
   const groups = new Map<string, Group>();
   for (const render of renders) {
     const writer = new SelectorWriter(render.view);
-    for (const rule of rules) {
-      for (const sighting of rule.check(render)) {
-        const key = `${rule.meta.name}\n${sighting.key}`;
-        let group = groups.get(key);
-        if (!group) groups.set(key, (group = { rule, key, entries: [] }));
-        group.entries.push({ page: render.page, profile: render.device.name, sighting, writer });
-      }
+    const reported = rules.flatMap((rule) => rule.check(render).map((sighting) => ({ rule, sighting })));
+    for (const { rule, sighting } of withoutConsequences(render.view, reported)) {
+      const key = `${rule.meta.name}\n${sighting.key}`;
+      let group = groups.get(key);
+      if (!group) groups.set(key, (group = { rule, key, entries: [] }));
+      group.entries.push({ page: render.page, profile: render.device.name, sighting, writer });
     }
   }
   return [...groups.values()].map((group) => toFinding(page, group)).sort(byHarm);
@@ -57,7 +57,7 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     id: `${rule.meta.name}-${digest(`${page}\n${key}`)}`,
     rule: rule.meta.name,
     family: rule.meta.family,
-    severity: rule.meta.severity,
+    severity: severityOf(rule, entries),
     // What shows only in a state of the page is told where it shows.
     page: entries[0]!.page,
     selector,
@@ -66,6 +66,12 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     cause: null,
     seen,
   };
+}
+
+/** The gravest of its sightings. */
+function severityOf(rule: Rule, entries: Group['entries']): Severity {
+  const all = entries.map(({ sighting }) => sighting.severity ?? rule.meta.severity);
+  return SEVERITIES.find((severity) => all.includes(severity)) ?? rule.meta.severity;
 }
 
 /** Most harmful first, then the widest spread, then from the top of the page down. */

@@ -73,6 +73,10 @@ export interface LayoutSnapshot {
   };
   /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
   readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];
+  /** Pictures with their natural size, CSS px: node, width and height, three numbers a picture. */
+  readonly pictures: Float64Array;
+  /** Elements that the page exempts from rules by `data-isoptic-allow`: what stands in the attribute. */
+  readonly allowed: readonly { readonly node: number; readonly rules: string }[];
   /** What the collector did not read, and how much of it. Empty when the snapshot is complete. */
   readonly leftOut: readonly { readonly what: string; readonly count: number }[];
 }
@@ -96,8 +100,27 @@ export const FLAG_IN_PICTURE = 32;
 /** Hidden from assistive technology (`aria-hidden`) or inert, itself or by an ancestor. */
 export const FLAG_ARIA_HIDDEN = 64;
 
+/** A picture: image, drawing, video, canvas or a frame's document. */
+export const FLAG_PICTURE = 128;
+/** A field that is typed into or chosen from. */
+export const FLAG_FIELD = 256;
+export const FLAG_HEADING = 512;
+/** A link of the page leads to it. */
+export const FLAG_ANCHOR_TARGET = 1024;
+/** A picture that did not load. */
+export const FLAG_BROKEN = 2048;
+/** A label of a field. */
+export const FLAG_LABEL = 4096;
+
+/** A control of the page opens and closes it (`aria-controls`). */
+export const FLAG_CONTROLLED = 8192;
+/** A link to a place on the same page. */
+export const FLAG_PAGE_LINK = 16384;
+
 /** The line holds no place where it could have been broken, as it is styled. */
 export const LINE_UNBREAKABLE = 1;
+/** What stands in a field: its value or its placeholder. */
+export const LINE_FIELD = 2;
 
 /** Properties whose resolved value (`getComputedStyle`) is stored. */
 export const STYLE_PROPERTIES = [
@@ -132,6 +155,30 @@ export const STYLE_PROPERTIES = [
   'z-index',
   'box-sizing',
   'content-visibility',
+  'rotate',
+  'scale',
+  'backdrop-filter',
+  'mix-blend-mode',
+  'isolation',
+  'mask-image',
+  'background-color',
+  'background-image',
+  'background-size',
+  'border-top-color',
+  'border-right-color',
+  'border-bottom-color',
+  'border-left-color',
+  'box-shadow',
+  'color',
+  'pointer-events',
+  'object-fit',
+  'text-indent',
+  'text-align',
+  'vertical-align',
+  '-webkit-line-clamp',
+  'scroll-margin-top',
+  'scroll-padding-top',
+  'user-select',
 ] as const;
 
 /** Properties whose computed value (`computedStyleMap`) is stored, so that `auto` and percentages stay visible. */
@@ -145,6 +192,12 @@ export const DECLARED_PROPERTIES = [
   'right',
   'margin-left',
   'margin-right',
+  'margin-top',
+  'margin-bottom',
+  'min-height',
+  'max-height',
+  'top',
+  'bottom',
 ] as const;
 
 export type StyleProperty = (typeof STYLE_PROPERTIES)[number];

@@ -80,6 +80,18 @@ export class SnapshotView {
     return inset(this.paddingBox(i), this.snapshot.nodes.padding, i);
   }
 
+  /** Used border widths: top, right, bottom, left. */
+  borders(i: NodeIndex): [number, number, number, number] {
+    const b = this.snapshot.nodes.border;
+    return [b[4 * i]!, b[4 * i + 1]!, b[4 * i + 2]!, b[4 * i + 3]!];
+  }
+
+  /** Used padding: top, right, bottom, left. */
+  paddings(i: NodeIndex): [number, number, number, number] {
+    const p = this.snapshot.nodes.padding;
+    return [p[4 * i]!, p[4 * i + 1]!, p[4 * i + 2]!, p[4 * i + 3]!];
+  }
+
   /** Used margins: top, right, bottom, left. */
   margins(i: NodeIndex): [number, number, number, number] {
     const m = this.snapshot.nodes.margin;

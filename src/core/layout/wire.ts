@@ -19,6 +19,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
   return {
     ...wire,
     styles: ints(wire.styles),
+    pictures: floats(wire.pictures),
     nodes: {
       count: nodes.count,
       parent: ints(nodes.parent),

@@ -46,12 +46,16 @@ export interface Sighting {
   readonly node: NodeIndex;
   /** Further elements of the same defect: repeated siblings. */
   readonly related: readonly NodeIndex[];
+  /** The elements whose content shows the defect, where they are others than `node`. */
+  readonly affected?: readonly NodeIndex[];
   /** What is the same on every render that shows this defect; sightings with equal keys are one finding. */
   readonly key: string;
   readonly rect: Rect;
   readonly by: Measure;
   /** One plain sentence about the element at fault on this render; the worst render's is the finding's. */
   readonly message: string;
+  /** Where this sighting weighs less than the rule's own severity. */
+  readonly severity?: Severity;
 }
 
 /** How far, along an axis, in CSS px. Null where a defect has no extent. */

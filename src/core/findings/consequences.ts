@@ -1,0 +1,50 @@
+import type { Rule, Sighting } from '../rules/rule.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+export interface Reported {
+  readonly rule: Rule;
+  readonly sighting: Sighting;
+}
+
+/**
+ * Of the sightings of one render, those that are not merely what another one leads to: content that has run out of its box
+ * lies on what stands beside it, sticks out of the page and is cut off there, but it is one defect. An overflow comes before
+ * what it leads to; of two overlaps or two losses of the same element, the first rule's stays.
+ *
+ * @param reported in the order of the rules
+ */
+export function withoutConsequences(view: SnapshotView, reported: readonly Reported[]): Reported[] {
+  const kept: Reported[] = [];
+  for (const entry of reported) {
+    if (!kept.some((earlier) => leadsTo(view, earlier, entry))) kept.push(entry);
+  }
+  return kept;
+}
+
+function leadsTo(view: SnapshotView, earlier: Reported, later: Reported): boolean {
+  if (earlier.rule === later.rule) return false;
+  const family = earlier.rule.meta.family;
+  const isLayout = /^(overflow|overlap|clipped)$/;
+  if (!isLayout.test(family) || !isLayout.test(later.rule.meta.family)) return false;
+  if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
+  const atFault = [earlier.sighting.node, ...earlier.sighting.related];
+  if (family === 'overflow') {
+    // Whatever ran out is what the later one is about.
+    const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
+    const about = [later.sighting.node, ...(later.sighting.affected ?? [])];
+    return earlier.rule.meta.name === 'page-overflow'
+      ? later.rule.meta.family === 'overflow' &&
+          about.some((node) => stray.some((at) => isIn(view, node, at)))
+      : stray.some((at) => at === later.sighting.node) ||
+          about.every((node) => stray.some((at) => isIn(view, node, at)));
+  }
+  if (family === 'clipped') return atFault.includes(later.sighting.node);
+  // Overlaps: the same element at fault, or the same pair seen from the other side.
+  return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
+}
+
+function isIn(view: SnapshotView, inner: NodeIndex, outer: NodeIndex): boolean {
+  let at = inner;
+  while (at > outer) at = view.parent(at);
+  return at === outer;
+}

@@ -1,0 +1,47 @@
+import type { Loss } from '../layout/losses.js';
+import { isMoved } from '../layout/displace.js';
+import type { Scene } from '../layout/scene.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
+import type { NodeIndex } from '../layout/view.js';
+
+const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rotator/i;
+
+/**
+ * A row of slides seen through a window: what is beside the window comes when a button is pressed or by itself. Told by a
+ * track that is moved by a transform, by its name, or by slides as wide as the window with buttons beside it.
+ */
+export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boolean {
+  const { view } = scene;
+  if (axis !== 'x') return false;
+  for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at))
+    if (isNamed(scene, at)) return true;
+  const chain: NodeIndex[] = [];
+  for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
+  if (chain.some((at) => isMoved(view, at) || isNamed(scene, at))) return true;
+  const window = view.contentBox(cutter);
+  const slide = chain.find((at) => {
+    const box = view.box(at);
+    return (
+      box.width >= 0.6 * window.width &&
+      (box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2)
+    );
+  });
+  return slide !== undefined && hasButtonsBeside(scene, cutter, slide);
+}
+
+function isNamed({ view }: Scene, i: NodeIndex): boolean {
+  return NAMED.test(
+    `${view.id(i)} ${view.classes(i).join(' ')} ${view.tag(i) === 'marquee' ? 'marquee' : ''}`,
+  );
+}
+
+function hasButtonsBeside(scene: Scene, cutter: NodeIndex, slide: NodeIndex): boolean {
+  const { view } = scene;
+  const around = Math.max(0, view.parent(cutter));
+  const track = view.parent(slide);
+  let buttons = 0;
+  for (let at = around; at <= scene.lastOf(around); at++) {
+    if (view.has(at, FLAG_CONTROL) && !scene.contains(track, at)) buttons++;
+  }
+  return buttons >= 1;
+}

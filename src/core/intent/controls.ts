@@ -1,0 +1,52 @@
+import { area, intersect, type Rect } from '../geometry/rect.js';
+import type { Ink, Scene } from '../layout/scene.js';
+import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
+
+/**
+ * A unit, an icon or a floating label that stands in a field, or on its border, and keeps clear of what is written in it:
+ * the field has room for it.
+ */
+export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
+  const { view } = scene;
+  const written = view
+    .linesOf(field.node)
+    .filter((line) => (view.snapshot.lines.flags[line]! & LINE_FIELD) !== 0)
+    .map((line) => view.lineBox(line));
+  if (written.some((rect) => meets(rect, text.full))) return false;
+  if (isWithin(text.full, field.full, 2)) return true;
+  // A label that sits on the upper border, in a notch.
+  const onBorder =
+    text.full.y < field.full.y && text.full.y + text.full.height < field.full.y + field.full.height / 2;
+  return onBorder && isLabel(scene, text);
+}
+
+/** A button inside a field, a heart or a close button on a card that is a link, an arrow on a slide: small, and on top. */
+export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
+  const [small, large] = area(a.full) <= area(b.full) ? [a, b] : [b, a];
+  if (small.rank < large.rank || !isWithin(small.full, large.full, 6)) return false;
+  const isField = scene.view.has(large.node, FLAG_FIELD);
+  if (!isField) return area(large.full) >= 3 * area(small.full);
+  const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
+  return !written.some((rect) => meets(rect, small.full));
+}
+
+function isLabel({ view }: Scene, text: Ink): boolean {
+  for (let at = text.node; at >= 0; at = view.parent(at)) {
+    if (view.has(at, FLAG_LABEL) || view.tag(at) === 'legend') return true;
+  }
+  return false;
+}
+
+function meets(a: Rect, b: Rect): boolean {
+  const common = intersect(a, b);
+  return common !== null && common.width > 2 && common.height > 2;
+}
+
+function isWithin(inner: Rect, outer: Rect, slack: number): boolean {
+  return (
+    inner.x >= outer.x - slack &&
+    inner.y >= outer.y - slack &&
+    inner.x + inner.width <= outer.x + outer.width + slack &&
+    inner.y + inner.height <= outer.y + outer.height + slack
+  );
+}

@@ -1,0 +1,56 @@
+import { alphaOf } from '../layout/paint.js';
+import type { Scene } from '../layout/scene.js';
+import { FLAG_CONTROL, FLAG_CONTROLLED } from '../layout/snapshot.js';
+import type { NodeIndex } from '../layout/view.js';
+
+/** Text kept for assistive technology only: its box is clipped to a dot. */
+export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
+  const { view } = scene;
+  const box = view.box(cutter);
+  if (box.width <= 2 || box.height <= 2) return true;
+  const clip = view.style(cutter, 'clip');
+  const path = view.style(cutter, 'clip-path');
+  return /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip) || /inset\((50|100)%/.test(path);
+}
+
+/** Closed: no room is left for content along an axis, so what is in it waits to be opened. */
+export function isClosed(scene: Scene, cutter: NodeIndex): boolean {
+  for (let at = cutter; at >= 0; at = scene.view.parent(at)) {
+    const { width, height } = scene.view.contentBox(at);
+    const cuts = /hidden|clip/.test(scene.view.style(at, 'overflow-x') + scene.view.style(at, 'overflow-y'));
+    if (cuts && (height < 1 || width < 1)) return true;
+  }
+  return false;
+}
+
+/** A part that a button of the page opens further: “read more”, an accordion, a panel. */
+export function isWindowOnMore(scene: Scene, cutter: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = cutter; at >= 0; at = view.parent(at)) if (view.has(at, FLAG_CONTROLLED)) return true;
+  for (let at = cutter; at <= scene.lastOf(cutter); at++) if (view.has(at, FLAG_CONTROLLED)) return true;
+  return false;
+}
+
+/** Faded out at its end by a gradient or a mask: it says itself that there is more. */
+export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
+  const { view } = scene;
+  const mask = view.style(cutter, 'mask-image');
+  if (mask !== '' && mask !== 'none') return true;
+  const box = view.box(cutter);
+  for (let at = cutter + 1; at <= scene.lastOf(cutter); at++) {
+    if (view.style(at, 'position') !== 'absolute' || view.has(at, FLAG_CONTROL)) continue;
+    const image = view.style(at, 'background-image');
+    if (!/gradient/.test(image) || !hasClearStop(image)) continue;
+    const fade = view.box(at);
+    const atEnd = Math.abs(fade.y + fade.height - (box.y + box.height)) < 3 && fade.height >= 12;
+    const atSide = Math.abs(fade.x + fade.width - (box.x + box.width)) < 3 && fade.width >= 12;
+    // Over the whole box it is a shade for text on a picture.
+    const isWhole = fade.height >= box.height - 3 && fade.width >= box.width - 3;
+    if ((atEnd || atSide) && !isWhole) return true;
+  }
+  return false;
+}
+
+function hasClearStop(image: string): boolean {
+  return (image.match(/rgba?\([^)]*\)|transparent/g) ?? []).some((stop) => alphaOf(stop) < 0.2);
+}

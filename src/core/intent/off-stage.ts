@@ -1,0 +1,34 @@
+import type { Loss } from '../layout/losses.js';
+import { displacementOf } from '../layout/displace.js';
+import type { Scene } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+
+/**
+ * Waiting wholly outside of what cuts it, put there by position, transform or a text indent: a drawer, a caption that slides
+ * in, words replaced by a picture.
+ */
+export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean {
+  const { view } = scene;
+  if (!whole) return false;
+  for (let at: NodeIndex = ink.node; at > cutter; at = view.parent(at)) {
+    const moved = displacementOf(view, at);
+    if (moved === 'absolute' || moved === 'fixed' || moved === 'transform') {
+      const box = view.box(at);
+      const window = view.paddingBox(cutter);
+      const outside =
+        box.x >= window.x + window.width - 1 ||
+        box.x + box.width <= window.x + 1 ||
+        box.y >= window.y + window.height - 1 ||
+        box.y + box.height <= window.y + 1;
+      if (outside) return true;
+    }
+  }
+  return isIndentedAway(scene, ink.node);
+}
+
+/** Image replacement: the words are indented or moved far out of sight. */
+export function isIndentedAway({ view }: Scene, i: NodeIndex): boolean {
+  const indent = view.style(i, 'text-indent');
+  const value = Number.parseFloat(indent) || 0;
+  return indent.endsWith('%') ? Math.abs(value) >= 100 : Math.abs(value) >= 200;
+}

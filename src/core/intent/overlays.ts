@@ -1,0 +1,30 @@
+import { area, intersect } from '../geometry/rect.js';
+import type { Scene } from '../layout/scene.js';
+import { FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { fixedRoot } from '../layout/viewport-layer.js';
+import type { NodeIndex } from '../layout/view.js';
+
+/** In the top layer: an open dialog or popover lies over the page by design, until it is closed. */
+export function isInTopLayer(scene: Scene, i: NodeIndex): boolean {
+  for (let at = i; at >= 0; at = scene.view.parent(at)) if (scene.view.has(at, FLAG_TOP_LAYER)) return true;
+  return false;
+}
+
+/** Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. */
+export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
+  const root = fixedRoot(scene.view, i);
+  if (root < 0) return false;
+  const { shownWidth: width, shownHeight: height } = scene.view.snapshot.viewport;
+  const common = intersect(scene.view.box(root), { x: 0, y: 0, width, height });
+  return common !== null && area(common) >= 0.85 * width * height;
+}
+
+/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Named so, since nothing else tells it. */
+export function isDismissible(scene: Scene, i: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = i; at >= 0; at = view.parent(at)) {
+    const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
+    if (/cookie|consent|dialog|modal|toast|snackbar|popover|tooltip|dropdown/i.test(name)) return true;
+  }
+  return false;
+}

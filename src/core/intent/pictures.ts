@@ -1,0 +1,29 @@
+import type { Loss } from '../layout/losses.js';
+import type { Scene } from '../layout/scene.js';
+
+/**
+ * A picture that its frame crops: the frame holds nothing else in flow, or the picture is positioned, moved or made to fill
+ * it. What is left is a picture of its own right. Cut off is one that stands among other content and is too wide for it.
+ */
+export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px }: Loss): boolean {
+  const { view } = scene;
+  const fit = view.style(ink.node, 'object-fit');
+  if (fit === 'cover' || fit === 'none' || fit === 'scale-down') return true;
+  for (let at = ink.node; at > cutter; at = view.parent(at)) {
+    const position = view.style(at, 'position');
+    if (position === 'absolute' || position === 'fixed' || view.style(at, 'transform') !== 'none')
+      return true;
+    if (view.margins(at).some((margin) => margin <= -2)) return true;
+  }
+  if (axis === 'y') return true;
+  const size = view.box(ink.node).width;
+  if (px < 0.1 * size) return true;
+  return !scene
+    .inksIn(view.box(cutter))
+    .some(
+      (other) =>
+        other.node !== ink.node &&
+        scene.contains(cutter, other.node) &&
+        !scene.contains(ink.node, other.node),
+    );
+}

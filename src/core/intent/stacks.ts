@@ -1,0 +1,41 @@
+import { area, intersect } from '../geometry/rect.js';
+import { signature } from '../findings/signature.js';
+import { commonAncestor } from '../layout/displace.js';
+import type { Scene } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+
+/** The two elements just below the one that holds both; null when one holds the other. */
+function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
+  const { view } = scene;
+  const common = commonAncestor(scene, a, b);
+  if (common === a || common === b) return null;
+  const below = (start: NodeIndex) => {
+    let at = start;
+    while (view.parent(at) !== common && at >= 0) at = view.parent(at);
+    return at;
+  };
+  return [below(a), below(b)];
+}
+
+/** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
+export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  const pair = branches(scene, a, b);
+  if (!pair) return false;
+  const [boxA, boxB] = pair.map((at) => scene.view.box(at)) as [
+    ReturnType<typeof scene.view.box>,
+    ReturnType<typeof scene.view.box>,
+  ];
+  const common = intersect(boxA, boxB);
+  return common !== null && area(common) >= 0.9 * Math.max(area(boxA), area(boxB)) && area(common) > 400;
+}
+
+/** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. */
+export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  const { view } = scene;
+  const pair = branches(scene, a, b);
+  if (!pair) return false;
+  const [first, second] = pair;
+  if (signature(view, first) !== signature(view, second)) return false;
+  const pulled = (at: NodeIndex) => view.margins(at).some((margin) => margin <= -2);
+  return pulled(first) || pulled(second);
+}

@@ -1,0 +1,19 @@
+import { area, intersect } from '../geometry/rect.js';
+import type { Ink } from '../layout/scene.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** The same words at nearly the same place: an outline, a shadow or a glow made of copies. */
+export function isEcho(view: SnapshotView, a: Ink, b: Ink): boolean {
+  if (view.lineText(a.line) !== view.lineText(b.line)) return false;
+  const common = intersect(a.full, b.full);
+  return common !== null && area(common) >= 0.6 * Math.min(area(a.full), area(b.full));
+}
+
+/** Superscripts, subscripts and ruby: they reach into the line beside theirs by design. */
+export function isSmallRaised(view: SnapshotView, i: NodeIndex): boolean {
+  for (let at = i; at >= 0 && view.style(at, 'display').startsWith('inline'); at = view.parent(at)) {
+    if (/^(sup|sub|rt|rp)$/.test(view.tag(at)) || /^(super|sub)$/.test(view.style(at, 'vertical-align')))
+      return true;
+  }
+  return /^(rt|rp)$/.test(view.tag(i));
+}

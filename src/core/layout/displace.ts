@@ -1,0 +1,51 @@
+import type { Scene } from './scene.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** How an element got out of the place that the flow would give it; null when it stands in it. */
+export type Displacement = 'absolute' | 'fixed' | 'offset' | 'transform' | 'negative-margin' | null;
+
+/** Less than this is optical correction, CSS px. */
+const LEAST_PX = 2;
+
+export function displacementOf(view: SnapshotView, i: NodeIndex): Displacement {
+  const position = view.style(i, 'position');
+  if (position === 'absolute' || position === 'fixed') return position;
+  if (isMoved(view, i)) return 'transform';
+  if (
+    position === 'relative' &&
+    OFFSETS.some((side) => Math.abs(lengthOf(view.style(i, side))) >= LEAST_PX)
+  ) {
+    return 'offset';
+  }
+  return view.margins(i).some((margin) => margin <= -LEAST_PX) ? 'negative-margin' : null;
+}
+
+const OFFSETS = ['top', 'right', 'bottom', 'left'] as const;
+
+function lengthOf(value: string): number {
+  return /^-?[\d.]+(px|%)$/.test(value) ? Number.parseFloat(value) : 0;
+}
+
+/** Moved, turned or scaled by a transform. */
+export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
+  const transform = view.style(i, 'transform');
+  const translate = view.style(i, 'translate');
+  const moves = transform !== 'none' && transform !== '' && transform !== 'matrix(1, 0, 0, 1, 0, 0)';
+  return moves || (translate !== 'none' && translate !== '' && !/^0px( 0px)*$/.test(translate));
+}
+
+/** The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is. */
+export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex): NodeIndex {
+  let found = -1;
+  for (let at = i; at >= 0 && !scene.contains(at, other); at = scene.view.parent(at)) {
+    if (displacementOf(scene.view, at) !== null) found = at;
+  }
+  return found;
+}
+
+/** The element that holds both. */
+export function commonAncestor(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIndex {
+  let at = a;
+  while (at >= 0 && !scene.contains(at, b)) at = scene.view.parent(at);
+  return at;
+}

@@ -1,0 +1,86 @@
+import { isDecoration } from '../intent/decoration.js';
+import { isClosed, isFaded, isVisuallyHidden, isWindowOnMore } from '../intent/cutters.js';
+import { isPageOfCarousel } from '../intent/carousels.js';
+import { isOffStage } from '../intent/off-stage.js';
+import type { Rect } from '../geometry/rect.js';
+import type { Clip } from './clips.js';
+import type { Ink, Scene } from './scene.js';
+import { emOf, lettersOf } from './text-ink.js';
+import type { NodeIndex } from './view.js';
+
+/** Content that an element cuts off for good. */
+export interface Loss {
+  readonly ink: Ink;
+  /** The element that cuts. */
+  readonly cutter: NodeIndex;
+  readonly axis: 'x' | 'y';
+  /** How much is gone along the axis, CSS px. */
+  readonly px: number;
+  /** Nothing of the ink is left. */
+  readonly whole: boolean;
+  readonly rect: Rect;
+}
+
+/** Letters may lose this much: an overshoot, a side bearing. */
+const LEAST_X = 2;
+const LEAST_EM = 0.15;
+/** Of a control or a picture. */
+const LEAST_BOX_PX = 3;
+
+/** Everything that is cut off by something that isn't made to hide it, over all inks of a page. */
+export function lossesOf(scene: Scene): Loss[] {
+  const known = losses.get(scene);
+  if (known) return known;
+  const found: Loss[] = [];
+  for (const ink of scene.inks) {
+    if (isDecoration(scene, ink.node)) continue;
+    for (const axis of ['x', 'y'] as const) {
+      const loss = lossAlong(scene, ink, axis);
+      if (loss && !isMeant(scene, loss)) {
+        found.push(loss);
+        break;
+      }
+    }
+  }
+  losses.set(scene, found);
+  return found;
+}
+
+const losses = new WeakMap<Scene, Loss[]>();
+
+function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
+  const { view, clips } = scene;
+  const isText = ink.kind === 'text';
+  const clip = isText ? clips.lostContent(ink.node) : clips.lostBox(ink.node);
+  const cutter = clips.cutter(isText ? ink.node : view.containingElement(ink.node), axis);
+  if (cutter < 0) return null;
+  const rect = isText ? lettersOf(view, ink.line) : ink.full;
+  const px = beyond(rect, clip, axis);
+  const size = axis === 'x' ? rect.width : rect.height;
+  const least = isText
+    ? axis === 'x'
+      ? LEAST_X
+      : Math.max(1.5, LEAST_EM * emOf(view, ink.line))
+    : LEAST_BOX_PX;
+  if (px <= least) return null;
+  return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect };
+}
+
+/** How far a rectangle reaches past a clip along an axis, on its worse side. */
+function beyond(rect: Rect, clip: Clip, axis: 'x' | 'y'): number {
+  return axis === 'x'
+    ? Math.max(clip.left - rect.x, rect.x + rect.width - clip.right)
+    : Math.max(clip.top - rect.y, rect.y + rect.height - clip.bottom);
+}
+
+function isMeant(scene: Scene, loss: Loss): boolean {
+  const { cutter } = loss;
+  return (
+    isVisuallyHidden(scene, cutter) ||
+    isClosed(scene, cutter) ||
+    isWindowOnMore(scene, cutter) ||
+    isFaded(scene, cutter) ||
+    isPageOfCarousel(scene, loss) ||
+    isOffStage(scene, loss)
+  );
+}

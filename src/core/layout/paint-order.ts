@@ -1,0 +1,162 @@
+import { FLAG_TOP_LAYER } from './snapshot.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/**
+ * The order in which a page is painted, as a rank for each element: what has the higher rank lies on top. A block's own
+ * background and its text are painted in different phases, so each element has two ranks.
+ *
+ * Sources: CSS 2.1, appendix E; CSS Flexbox 1, section 5.4, and CSS Grid 2, section 17 (items paint like inline-blocks and
+ * take z-index); CSS Color 4 (opacity), Transforms 1, Filter Effects 1, Compositing 1, Containment 2, Masking 1 and Will
+ * Change 1 for what makes a stacking context; CSS Positioned Layout 4 for the top layer.
+ */
+export class PaintOrder {
+  /** Rank of an element's background, border and, where it is replaced, its picture. */
+  readonly box: Int32Array;
+  /** Rank of the text that stands directly in an element. */
+  readonly text: Int32Array;
+  private next = 1;
+  private readonly contexts = new Map<NodeIndex, Layers>();
+  private readonly topLayer: NodeIndex[] = [];
+  /** Elements that are painted by a stacking context and not where they stand in the flow. */
+  private readonly lifted: Uint8Array;
+
+  constructor(private readonly view: SnapshotView) {
+    this.box = new Int32Array(view.count);
+    this.text = new Int32Array(view.count);
+    this.lifted = new Uint8Array(view.count);
+    if (view.count === 0) return;
+    this.sort();
+    this.paintContext(view.root);
+    for (const i of this.topLayer) this.paintContext(i);
+  }
+
+  /** Puts every positioned element and stacking context into the list of the stacking context around it. */
+  private sort(): void {
+    const { view } = this;
+    const around = new Int32Array(view.count).fill(view.root);
+    this.contexts.set(view.root, new Layers());
+    for (let i = 1; i < view.count; i++) {
+      const parent = view.parent(i);
+      const context = this.contexts.has(parent) ? parent : around[parent]!;
+      around[i] = context;
+      if (!view.isRendered(i) || view.style(i, 'display') === 'contents') continue;
+      if (view.has(i, FLAG_TOP_LAYER)) {
+        this.lifted[i] = 1;
+        this.topLayer.push(i);
+        this.contexts.set(i, new Layers());
+        continue;
+      }
+      const makes = makesStackingContext(view, i);
+      if (makes) this.contexts.set(i, new Layers());
+      if (!makes && view.style(i, 'position') === 'static') continue;
+      this.lifted[i] = 1;
+      this.contexts.get(context)!.add(i, zIndexOf(view, i));
+    }
+  }
+
+  private paintContext(i: NodeIndex): void {
+    const { below, level, above } = this.contexts.get(i)!.sorted();
+    this.box[i] = this.next++;
+    for (const child of below) this.paintEntry(child);
+    this.paintFlow(i);
+    for (const child of level) this.paintEntry(child);
+    for (const child of above) this.paintEntry(child);
+  }
+
+  private paintEntry(i: NodeIndex): void {
+    if (this.contexts.has(i)) this.paintContext(i);
+    else this.paintAtom(i);
+  }
+
+  /** As if it made a stacking context, but for what is positioned in it. */
+  private paintAtom(i: NodeIndex): void {
+    this.box[i] = this.next++;
+    this.paintFlow(i);
+  }
+
+  /** Blocks' backgrounds, then floats, then what is inline; all in tree order. */
+  private paintFlow(root: NodeIndex): void {
+    const { view } = this;
+    const floats: NodeIndex[] = [];
+    const inline: NodeIndex[] = [root];
+    const stack = [...view.childrenOf(root)].reverse();
+    for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
+      if (this.lifted[i]) continue;
+      if (view.style(i, 'float') !== 'none' && view.isRendered(i)) floats.push(i);
+      else if (isAtom(view, i)) inline.push(i);
+      else {
+        if (view.style(i, 'display') !== 'inline') this.box[i] = this.next++;
+        inline.push(i);
+        for (let children = view.childrenOf(i), c = children.length - 1; c >= 0; c--)
+          stack.push(children[c]!);
+      }
+    }
+    for (const i of floats) this.paintAtom(i);
+    for (const i of inline) {
+      if (i !== root && isAtom(view, i)) {
+        this.paintAtom(i);
+        continue;
+      }
+      if (i !== root && view.style(i, 'display') === 'inline') this.box[i] = this.next++;
+      this.text[i] = this.next++;
+    }
+  }
+}
+
+/** What a stacking context paints beside its own flow, each list from the lowest z-index up, tree order among equals. */
+class Layers {
+  private readonly entries: { readonly i: NodeIndex; readonly z: number }[] = [];
+
+  add(i: NodeIndex, z: number): void {
+    this.entries.push({ i, z });
+  }
+
+  sorted(): { below: NodeIndex[]; level: NodeIndex[]; above: NodeIndex[] } {
+    const entries = [...this.entries].sort((a, b) => a.z - b.z);
+    const pick = (test: (z: number) => boolean) => entries.filter(({ z }) => test(z)).map(({ i }) => i);
+    return { below: pick((z) => z < 0), level: pick((z) => z === 0), above: pick((z) => z > 0) };
+  }
+}
+
+/** `auto` is painted at level 0. */
+function zIndexOf(view: SnapshotView, i: NodeIndex): number {
+  return takesZIndex(view, i) ? Number.parseInt(view.style(i, 'z-index'), 10) || 0 : 0;
+}
+
+function takesZIndex(view: SnapshotView, i: NodeIndex): boolean {
+  return view.style(i, 'position') !== 'static' || isFlexOrGridItem(view, i);
+}
+
+function isFlexOrGridItem(view: SnapshotView, i: NodeIndex): boolean {
+  let parent = view.parent(i);
+  while (parent >= 0 && view.style(parent, 'display') === 'contents') parent = view.parent(parent);
+  return parent >= 0 && /flex|grid/.test(view.style(parent, 'display'));
+}
+
+/** Inline-blocks, flex and grid items: painted as one, among what is inline. */
+function isAtom(view: SnapshotView, i: NodeIndex): boolean {
+  const display = view.style(i, 'display');
+  return /^inline-/.test(display) || (display !== 'contents' && isFlexOrGridItem(view, i));
+}
+
+export function makesStackingContext(view: SnapshotView, i: NodeIndex): boolean {
+  const position = view.style(i, 'position');
+  if (position === 'fixed' || position === 'sticky') return true;
+  if (takesZIndex(view, i) && /^-?\d/.test(view.style(i, 'z-index'))) return true;
+  const set = (property: Parameters<SnapshotView['style']>[1]) => {
+    const value = view.style(i, property);
+    return value !== '' && value !== 'none';
+  };
+  const opacity = view.style(i, 'opacity');
+  if (opacity !== '' && opacity !== '1') return true;
+  if (set('transform') || set('translate') || set('rotate') || set('scale') || set('perspective'))
+    return true;
+  if (set('filter') || set('backdrop-filter') || set('clip-path') || set('mask-image')) return true;
+  const blend = view.style(i, 'mix-blend-mode');
+  if (blend !== '' && blend !== 'normal') return true;
+  if (view.style(i, 'isolation') === 'isolate') return true;
+  if (/opacity|transform|filter|perspective|clip-path|mask|z-index/.test(view.style(i, 'will-change')))
+    return true;
+  if (/layout|paint|strict|content/.test(view.style(i, 'contain'))) return true;
+  return view.style(i, 'container-type') !== 'normal' && view.style(i, 'container-type') !== '';
+}

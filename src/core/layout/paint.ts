@@ -1,0 +1,60 @@
+import { FLAG_PICTURE } from './snapshot.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** The alpha of a computed colour, 0 to 1. */
+export function alphaOf(colour: string): number {
+  if (colour === '' || colour === 'transparent') return 0;
+  const match = /[,/]\s*([\d.]+)(%?)\s*\)$/.exec(colour);
+  if (!match || (/^(rgb|hsl)\(/.test(colour) && !colour.includes('/'))) return 1;
+  return Number.parseFloat(match[1]!) / (match[2] === '%' ? 100 : 1);
+}
+
+/** Whether what is under an element's box is not seen through it. */
+export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
+  if (alphaOf(view.style(i, 'background-color')) >= 0.9) return true;
+  if (isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size'))) return true;
+  return view.has(i, FLAG_PICTURE) && /^(img|video|iframe)$/.test(view.tag(i));
+}
+
+/** Gradients without see-through stops, and pictures that fill the box. */
+function isOpaqueImage(image: string, size: string): boolean {
+  if (image === '' || image === 'none') return false;
+  if (/gradient\(/.test(image)) {
+    const stops = image.match(/rgba?\([^)]*\)|transparent/g) ?? [];
+    return stops.length > 0 && stops.every((stop) => alphaOf(stop) >= 0.9);
+  }
+  return /cover|100%/.test(size);
+}
+
+/** Whether a box is drawn: a reader sees its edge, by a border all round, a background of its own, or a shadow. */
+export function isDrawn(view: SnapshotView, i: NodeIndex): boolean {
+  if (view.style(i, 'display') === 'inline') return hasOwnBackground(view, i);
+  const shadow = view.style(i, 'box-shadow');
+  if (shadow !== '' && shadow !== 'none' && !/inset/.test(shadow)) return true;
+  return hasBorderAllRound(view, i) || hasOwnBackground(view, i);
+}
+
+const SIDES = ['top', 'right', 'bottom', 'left'] as const;
+
+function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
+  const widths = view.borders(i);
+  const drawn = SIDES.filter(
+    (side, s) => widths[s]! > 0 && alphaOf(view.style(i, `border-${side}-color`)) > 0.1,
+  );
+  return drawn.length >= 3;
+}
+
+/** A background that differs from what it lies on. */
+function hasOwnBackground(view: SnapshotView, i: NodeIndex): boolean {
+  const image = view.style(i, 'background-image');
+  if (image !== '' && image !== 'none') return true;
+  const colour = view.style(i, 'background-color');
+  if (alphaOf(colour) < 0.04) return false;
+  for (let at = view.parent(i); at >= 0; at = view.parent(at)) {
+    const around = view.style(at, 'background-color');
+    if (alphaOf(around) >= 0.04) return around !== colour;
+    const picture = view.style(at, 'background-image');
+    if (picture !== '' && picture !== 'none') return true;
+  }
+  return !/^rgb\(255, 255, 255\)$/.test(colour);
+}

@@ -1,0 +1,184 @@
+import Flatbush from 'flatbush';
+import { area, type Rect } from '../geometry/rect.js';
+import { Clips, cut } from './clips.js';
+import { isOpaque } from './paint.js';
+import { PaintOrder } from './paint-order.js';
+import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED, FLAG_RENDERED } from './snapshot.js';
+import { inkOf } from './text-ink.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+export type InkKind = 'text' | 'control' | 'picture';
+
+/** Something that a reader sees or uses: a line of text, a control, a picture. */
+export interface Ink {
+  /** Its place in `Scene.inks`. */
+  readonly index: number;
+  readonly kind: InkKind;
+  readonly node: NodeIndex;
+  /** The text line; −1 for controls and pictures. */
+  readonly line: number;
+  /** All of it, CSS px from the page's top left. */
+  readonly full: Rect;
+  /** What is left of it after every clip; null when nothing is. */
+  readonly shown: Rect | null;
+  readonly rank: number;
+}
+
+/** An opaque box: what is under it is not seen. */
+export interface Cover {
+  readonly node: NodeIndex;
+  readonly rect: Rect;
+  readonly rank: number;
+}
+
+/** What is seen thinner than this in either direction is not seen, CSS px: clipped-away text is often left 1 px. */
+const LEAST = 1.5;
+/** Content fainter than this is decoration, or a way to hide. */
+const FAINT = 0.1;
+
+/** A laid-out page as it is seen: what is painted, where, over what. Computed once a render, on first use. */
+export class Scene {
+  readonly clips: Clips;
+  readonly order: PaintOrder;
+  /** By element: painted at all (rendered, visible, not transparent). */
+  readonly painted: Uint8Array;
+  /** By element: the product of its own and its ancestors' opacity. */
+  readonly opacity: Float64Array;
+  readonly inks: readonly Ink[];
+  readonly covers: readonly Cover[];
+  private readonly inkIndex: Index;
+  private readonly coverIndex: Index;
+  /** The last descendant of every element in the snapshot's order; an element without any is its own. */
+  private readonly last: Int32Array;
+
+  constructor(readonly view: SnapshotView) {
+    this.clips = new Clips(view);
+    this.order = new PaintOrder(view);
+    this.painted = new Uint8Array(view.count);
+    this.opacity = new Float64Array(view.count);
+    this.last = new Int32Array(view.count);
+    for (let i = 0; i < view.count; i++) {
+      const parent = view.parent(i);
+      const own = Number.parseFloat(view.style(i, 'opacity') || '1');
+      this.opacity[i] = (parent < 0 ? 1 : this.opacity[parent]!) * own;
+      const visible = view.has(i, FLAG_RENDERED) && view.style(i, 'visibility') === 'visible';
+      this.painted[i] = visible && this.opacity[i]! > FAINT ? 1 : 0;
+      this.last[i] = i;
+    }
+    for (let i = view.count - 1; i > 0; i--) {
+      const parent = view.parent(i);
+      if (parent >= 0) this.last[parent] = Math.max(this.last[parent]!, this.last[i]!);
+    }
+    this.inks = this.collectInks();
+    this.covers = this.collectCovers();
+    this.inkIndex = new Index(this.inks.map((ink) => ink.shown));
+    this.coverIndex = new Index(this.covers.map((cover) => cover.rect));
+  }
+
+  /** Whether `inner` is `outer` or stands somewhere inside it. */
+  contains(outer: NodeIndex, inner: NodeIndex): boolean {
+    return outer >= 0 && inner >= outer && inner <= this.last[outer]!;
+  }
+
+  /** The elements of a subtree are those from `i` to here. */
+  lastOf(i: NodeIndex): NodeIndex {
+    return this.last[i]!;
+  }
+
+  /** Inks whose shown part meets a rectangle. */
+  inksIn(rect: Rect): Ink[] {
+    return this.inkIndex.search(rect).map((i) => this.inks[i]!);
+  }
+
+  coversIn(rect: Rect): Cover[] {
+    return this.coverIndex.search(rect).map((i) => this.covers[i]!);
+  }
+
+  private collectInks(): Ink[] {
+    const { view, clips, order } = this;
+    const inks: Ink[] = [];
+    for (let i = 0; i < view.count; i++) {
+      if (!this.painted[i]) continue;
+      const isControl = view.has(i, FLAG_CONTROL);
+      // A link in running text is its words; the box round all its lines holds other words too.
+      const isBox = isControl ? view.style(i, 'display') !== 'inline' : true;
+      if (isBox && (isControl || view.has(i, FLAG_PICTURE | FLAG_REPLACED))) {
+        const full = view.box(i);
+        if (full.width < LEAST || full.height < LEAST) continue;
+        const shown = atLeast(cut(full, clips.shownBox(i)));
+        inks.push({
+          index: inks.length,
+          kind: isControl ? 'control' : 'picture',
+          node: i,
+          line: -1,
+          full,
+          shown,
+          rank: order.box[i]!,
+        });
+      }
+      if (isTransparentText(view, i)) continue;
+      for (const line of view.linesOf(i)) {
+        const full = inkOf(view, line);
+        const shown = atLeast(cut(full, clips.shownContent(i)));
+        inks.push({ index: inks.length, kind: 'text', node: i, line, full, shown, rank: order.text[i]! });
+      }
+    }
+    return inks;
+  }
+
+  private collectCovers(): Cover[] {
+    const { view, clips, order } = this;
+    const covers: Cover[] = [];
+    for (let i = 1; i < view.count; i++) {
+      if (!this.painted[i] || this.opacity[i]! < 0.9 || !isOpaque(view, i)) continue;
+      const rect = atLeast(cut(view.box(i), clips.shownBox(i)));
+      if (rect && area(rect) >= 16) covers.push({ node: i, rect, rank: order.box[i]! });
+    }
+    return covers;
+  }
+}
+
+function atLeast(rect: Rect | null): Rect | null {
+  return rect && rect.width >= LEAST && rect.height >= LEAST ? rect : null;
+}
+
+function isTransparentText(view: SnapshotView, i: NodeIndex): boolean {
+  return /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color'));
+}
+
+/** A spatial index that may be empty. */
+class Index {
+  private readonly tree: Flatbush | null;
+  private readonly items: Int32Array;
+
+  constructor(rects: readonly (Rect | null)[]) {
+    const items: number[] = [];
+    rects.forEach((rect, i) => {
+      if (rect) items.push(i);
+    });
+    this.items = Int32Array.from(items);
+    this.tree = items.length > 0 ? new Flatbush(items.length) : null;
+    for (const i of items) {
+      const { x, y, width, height } = rects[i]!;
+      this.tree!.add(x, y, x + width, y + height);
+    }
+    this.tree?.finish();
+  }
+
+  search({ x, y, width, height }: Rect): number[] {
+    if (!this.tree) return [];
+    return this.tree
+      .search(x, y, x + width, y + height)
+      .map((at) => this.items[at]!)
+      .sort((a, b) => a - b);
+  }
+}
+
+const scenes = new WeakMap<SnapshotView, Scene>();
+
+/** The scene of a render; every rule shares it. */
+export function sceneOf(view: SnapshotView): Scene {
+  let scene = scenes.get(view);
+  if (!scene) scenes.set(view, (scene = new Scene(view)));
+  return scene;
+}

@@ -1,0 +1,44 @@
+import type { Rect } from '../geometry/rect.js';
+import type { SnapshotView } from './view.js';
+
+/**
+ * Where the letters of a line are, of the line's own box: that box is as high as the font's ascent and descent, of which
+ * letters fill a part. Shares of the em, as most Latin text faces have them: capitals reach 0.7 em over the baseline,
+ * descenders 0.2 em below it; the baseline lies at 0.78 of the box, which fits faces with a box of 1.1 to 1.4 em.
+ */
+const BASELINE = 0.78;
+const CAP_EM = 0.7;
+const DESCENDER_EM = 0.2;
+
+/** The letters of a line, descenders left out: what two texts share when they lie on one another. */
+export function inkOf(view: SnapshotView, line: number): Rect {
+  return letters(view, line, 0.04);
+}
+
+/** The letters of a line with their descenders: what is lost when a line is cut. */
+export function lettersOf(view: SnapshotView, line: number): Rect {
+  return letters(view, line, DESCENDER_EM);
+}
+
+function letters(view: SnapshotView, line: number, below: number): Rect {
+  const box = view.lineBox(line);
+  const node = view.snapshot.lines.node[line]!;
+  if (view.style(node, 'writing-mode') !== 'horizontal-tb') return box;
+  const em = emOf(view, line);
+  const baseline = box.y + box.height * BASELINE;
+  const top = Math.max(box.y, baseline - CAP_EM * em);
+  return {
+    x: box.x,
+    y: top,
+    width: box.width,
+    height: Math.min(box.y + box.height, baseline + below * em) - top,
+  };
+}
+
+/** The font size as painted, CSS px: a transform scales the box and not the computed size. */
+export function emOf(view: SnapshotView, line: number): number {
+  const node = view.snapshot.lines.node[line]!;
+  const { height } = view.lineBox(line);
+  const size = Number.parseFloat(view.style(node, 'font-size')) || height / 1.2;
+  return height < size * 0.9 || height > size * 2 ? height / 1.2 : size;
+}

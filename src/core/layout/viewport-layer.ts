@@ -1,0 +1,40 @@
+import type { Rect } from '../geometry/rect.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** The outermost element fixed to the viewport that holds an element; −1 when it scrolls with the page. */
+export function fixedRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let found = -1;
+  for (let at = i; at >= 0; at = view.containingElement(at)) {
+    if (view.style(at, 'position') === 'fixed' && view.containingElement(at) < 0) found = at;
+  }
+  return found;
+}
+
+/** The nearest sticky element that holds an element, itself included; −1 when none does. */
+export function stickyRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
+  for (let at = i; at >= 0; at = view.parent(at)) if (view.style(at, 'position') === 'sticky') return at;
+  return -1;
+}
+
+/**
+ * Whether scrolling frees what stands at `target` (page coordinates) from a box fixed to the viewport: there is a scroll
+ * position, of those that the page has, at which the target is on the screen and not under the box.
+ */
+export function isFreedByScrolling(view: SnapshotView, target: Rect, cover: Rect): boolean {
+  const { viewport, document: page, scroll, rootOverflow } = view.snapshot;
+  const height = viewport.shownHeight;
+  const scrolls = rootOverflow.y !== 'hidden' && rootOverflow.y !== 'clip';
+  const most = scrolls ? Math.max(0, page.height - height) : scroll.y;
+  // The cover's place on the screen is the same at every scroll position.
+  const top = cover.y - scroll.y;
+  const bottom = top + cover.height;
+  // Wholly above the cover, and still on the screen: target.bottom − s ≤ top, target.bottom − s > some of it.
+  const above = { from: target.y + target.height - top, to: target.y };
+  // Wholly below it: target.y − s ≥ bottom, and on the screen: target.bottom − s ≤ height.
+  const below = { from: target.y + target.height - height, to: target.y - bottom };
+  return [above, below].some(({ from, to }) => {
+    const low = Math.max(0, from);
+    const high = Math.min(most, to);
+    return low <= high + 0.5;
+  });
+}

@@ -1,0 +1,128 @@
+import { signature } from '../findings/signature.js';
+import { area, intersect, union, type Rect } from '../geometry/rect.js';
+import { isDecoration } from '../intent/decoration.js';
+import { fillsScreen, isDismissible, isInTopLayer } from '../intent/overlays.js';
+import { areAlternatives, areShingled } from '../intent/stacks.js';
+import { overlapCulprit } from '../layout/culprit.js';
+import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { coveredAnchors } from './covered-anchors.js';
+import { excerpt, px } from './words.js';
+import type { RenderView, Rule, Sighting } from './rule.js';
+
+/** Of a line's height, this share must be hidden before letters are lost, and of a control's area. */
+const LEAST_HEIGHT_SHARE = 0.35;
+const LEAST_CONTROL_SHARE = 0.3;
+const LEAST_WIDTH = 4;
+
+interface Hiding {
+  readonly cover: Cover;
+  readonly ink: Ink;
+  readonly common: Rect;
+  readonly culprit: NodeIndex;
+}
+
+/**
+ * Something opaque hides text or a control, and scrolling does not free it. How it measures, what it leaves alone and how
+ * to repair: docs/rules/covered.md.
+ */
+export const covered: Rule = {
+  meta: {
+    name: 'covered',
+    family: 'overlap',
+    severity: 'error',
+    summary: 'something opaque hides text or a control, and scrolling does not free it',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const groups = new Map<string, Hiding[]>();
+    const look = (ink: Ink, cover: Cover) => {
+      const hiding = hidingOf(scene, ink, cover);
+      if (!hiding) return;
+      const key = signature(scene.view, hiding.culprit);
+      const group = groups.get(key);
+      if (group) group.push(hiding);
+      else groups.set(key, [hiding]);
+    };
+    for (const ink of scene.inks) {
+      if (!ink.shown) continue;
+      for (const cover of scene.coversIn(ink.shown)) look(ink, cover);
+    }
+    for (const cover of coversAtEnd(scene)) {
+      for (const ink of scene.inksIn(cover.rect)) if (fixedRoot(scene.view, ink.node) < 0) look(ink, cover);
+    }
+    return [
+      ...[...groups].map(([key, hidings]) => sighting(scene, render, key, hidings)),
+      ...coveredAnchors(scene, render),
+    ];
+  },
+};
+
+/** What is fixed to the screen, where it lies on the page once that is scrolled to its end. */
+function coversAtEnd(scene: Scene): Cover[] {
+  const { viewport, document: page, scroll, rootOverflow } = scene.view.snapshot;
+  const most = page.height - viewport.shownHeight;
+  if (most <= 0 || /hidden|clip/.test(rootOverflow.y)) return [];
+  return scene.covers
+    .filter(({ node }) => fixedRoot(scene.view, node) >= 0)
+    .map((cover) => ({ ...cover, rect: { ...cover.rect, y: cover.rect.y - scroll.y + most } }));
+}
+
+function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
+  const { view } = scene;
+  if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
+  if (cover.rank <= ink.rank) return null;
+  if (scene.contains(cover.node, ink.node) || scene.contains(ink.node, cover.node)) return null;
+  // A control on another control is control-overlap's.
+  if (view.has(cover.node, FLAG_CONTROL) && isOfControl(view, ink)) return null;
+  const common = intersect(ink.shown!, cover.rect);
+  if (!common || !isLost(ink, common)) return null;
+  if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
+    return null;
+  if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
+  if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
+  const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
+  if (fixedCover >= 0 !== fixedInk >= 0) {
+    const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
+    if (isFreedByScrolling(view, moving, still)) return null;
+  }
+  return { cover, ink, common, culprit: overlapCulprit(scene, cover.node, ink.node) };
+}
+
+function isOfControl(view: SnapshotView, ink: Ink): boolean {
+  if (ink.kind === 'control') return true;
+  for (let at = ink.node; at >= 0; at = view.parent(at)) {
+    if (view.has(at, FLAG_CONTROL) && view.style(at, 'display') !== 'inline') return true;
+  }
+  return false;
+}
+
+function isLost(ink: Ink, common: Rect): boolean {
+  if (ink.kind === 'control') return area(common) >= LEAST_CONTROL_SHARE * area(ink.full);
+  return common.width >= LEAST_WIDTH && common.height >= LEAST_HEIGHT_SHARE * ink.full.height;
+}
+
+function sighting(scene: Scene, render: RenderView, key: string, hidings: readonly Hiding[]): Sighting {
+  const { view } = scene;
+  const worst = hidings.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const culprits = [...new Set(hidings.map(({ culprit }) => culprit))].sort((a, b) => a - b);
+  const hidden = new Set(hidings.map(({ ink }) => ink)).size;
+  const what =
+    worst.ink.kind === 'text'
+      ? `the text “${excerpt(view.lineText(worst.ink.line))}”`
+      : `a control (${view.tag(worst.ink.node)})`;
+  const more = hidden > 1 ? ` and ${hidden - 1} more` : '';
+  const still = fixedRoot(view, worst.cover.node) >= 0 ? ', and scrolling does not free it' : '';
+  const { width, height } = worst.common;
+  return {
+    node: culprits[0]!,
+    related: culprits.slice(1),
+    affected: hidings.map(({ ink }) => ink.node),
+    key,
+    rect: hidings.map(({ ink }) => ink.shown!).reduce(union, worst.cover.rect),
+    by: { axis: 'y', px: height },
+    message: `Hides ${what}${more} over ${px(width)} × ${px(height)}${still}, on a ${render.device.width} px wide screen.`,
+  };
+}

@@ -1,0 +1,218 @@
+import { signature } from '../findings/signature.js';
+import { union, type Rect } from '../geometry/rect.js';
+import { isDecoration } from '../intent/decoration.js';
+import { isIndentedAway } from '../intent/off-stage.js';
+import { displacementOf } from '../layout/displace.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
+import { fixedRoot } from '../layout/viewport-layer.js';
+import type { NodeIndex } from '../layout/view.js';
+import { excerpt, px } from './words.js';
+import type { RenderView, Rule, Sighting } from './rule.js';
+
+/** Rounding, side bearings, CSS px. */
+const LEAST_PX = 3;
+
+type Side = 'left' | 'right' | 'top' | 'bottom';
+
+interface Stranding {
+  readonly ink: Ink;
+  readonly culprit: NodeIndex;
+  readonly side: Side;
+  readonly px: number;
+  readonly of: 'page' | 'screen' | 'scroller';
+}
+
+/** Content lies where no scrolling reaches it. How it measures and what it leaves alone: docs/rules/unreachable.md. */
+export const unreachable: Rule = {
+  meta: {
+    name: 'unreachable',
+    family: 'clipped',
+    severity: 'error',
+    summary: 'content lies where no scrolling reaches it',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const groups = new Map<string, Stranding[]>();
+    for (const ink of scene.inks) {
+      if (isDecoration(scene, ink.node) || scene.view.has(ink.node, FLAG_PICTURE)) continue;
+      const stranding = strandingOf(scene, ink);
+      if (!stranding || isWaiting(scene, stranding)) continue;
+      const key = signature(scene.view, stranding.culprit);
+      const group = groups.get(key);
+      if (group) group.push(stranding);
+      else groups.set(key, [stranding]);
+    }
+    return [...groups].map(([key, group]) => sighting(scene, render, key, group));
+  },
+};
+
+function strandingOf(scene: Scene, ink: Ink): Stranding | null {
+  const { view } = scene;
+  const root = fixedRoot(view, ink.node);
+  const holder = scrollerOf(scene, ink);
+  if (holder >= 0) return inScroller(scene, ink, holder);
+  // What is cut off before it gets there is another rule's.
+  if (!ink.shown) return null;
+  return root >= 0 ? onScreen(scene, ink, root) : onPage(scene, ink);
+}
+
+/** Beyond the sides that a page does not scroll to (CSS Overflow 3, section 3.2): above it, and before its start. */
+function onPage(scene: Scene, ink: Ink): Stranding | null {
+  const { view } = scene;
+  const { viewport, direction, rootOverflow, document: page } = view.snapshot;
+  const rect = ink.shown!;
+  const over: Record<Side, number> = { left: 0, right: 0, top: -rect.y, bottom: 0 };
+  if (direction === 'rtl') over.right = rect.x + rect.width - viewport.width;
+  else over.left = -rect.x;
+  const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
+  if (locked && page.height >= viewport.shownHeight)
+    over.bottom = rect.y + rect.height - viewport.shownHeight;
+  return worst(ink, over, 'page', (side) =>
+    side === 'bottom' ? lockedBy(scene) : escapesFrom(scene, ink, side),
+  );
+}
+
+/** Fixed to the screen, and beyond its edge. */
+function onScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
+  const { shownWidth, shownHeight, width } = scene.view.snapshot.viewport;
+  const { scroll } = scene.view.snapshot;
+  const rect = ink.shown!;
+  const edge = Math.max(width, shownWidth);
+  const over: Record<Side, number> = {
+    left: scroll.x - rect.x,
+    right: rect.x + rect.width - scroll.x - edge,
+    top: scroll.y - rect.y,
+    bottom: rect.y + rect.height - scroll.y - shownHeight,
+  };
+  return worst(ink, over, 'screen', () => root);
+}
+
+/** Before the start of a scroll container, at its first scroll position. */
+function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
+  const { view } = scene;
+  const box = view.paddingBox(holder);
+  const rtl = view.style(holder, 'direction') === 'rtl';
+  const rect = ink.full;
+  const scrolls = (axis: 'x' | 'y') =>
+    /auto|scroll/.test(view.style(holder, axis === 'x' ? 'overflow-x' : 'overflow-y'));
+  const over: Record<Side, number> = {
+    left: !rtl && scrolls('x') ? box.x - rect.x : 0,
+    right: rtl && scrolls('x') ? rect.x + rect.width - (box.x + box.width) : 0,
+    top: scrolls('y') ? box.y - rect.y : 0,
+    bottom: 0,
+  };
+  return worst(ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, box));
+}
+
+function worst(
+  ink: Ink,
+  over: Record<Side, number>,
+  of: Stranding['of'],
+  culprit: (side: Side) => NodeIndex,
+): Stranding | null {
+  const side = (Object.keys(over) as Side[]).reduce((a, b) => (over[b] > over[a] ? b : a));
+  if (over[side] <= LEAST_PX) return null;
+  if (ink.kind === 'text' && (side === 'top' || side === 'bottom') && over[side] < 0.3 * ink.full.height)
+    return null;
+  return { ink, side, of, px: over[side], culprit: culprit(side) };
+}
+
+/** The outermost element that reaches past the side. */
+function escapesFrom(scene: Scene, ink: Ink, side: Side, around?: Rect): NodeIndex {
+  const { view } = scene;
+  const edge = around ?? { x: 0, y: 0, width: view.snapshot.viewport.width, height: Infinity };
+  let found = ink.node;
+  for (let at = ink.node; at > 0; at = view.containingElement(at)) {
+    const box = view.box(at);
+    const past = {
+      left: edge.x - box.x,
+      right: box.x + box.width - (edge.x + edge.width),
+      top: edge.y - box.y,
+      bottom: box.y + box.height - (edge.y + edge.height),
+    }[side];
+    if (past > 1) found = at;
+  }
+  return found;
+}
+
+/** Whichever of the root and the body keeps the page from scrolling. */
+function lockedBy({ view }: Scene): NodeIndex {
+  return /hidden|clip/.test(view.style(view.root, 'overflow-y')) || view.body < 0 ? view.root : view.body;
+}
+
+function scrollerOf(scene: Scene, ink: Ink): NodeIndex {
+  const { view } = scene;
+  for (let at = view.containingElement(ink.node); at > 0; at = view.containingElement(at)) {
+    const overflow = `${view.style(at, 'overflow-x')} ${view.style(at, 'overflow-y')}`;
+    if (at === view.body) return -1;
+    if (/auto|scroll/.test(overflow)) return at;
+    if (/hidden|clip/.test(overflow)) return -1;
+  }
+  return -1;
+}
+
+/** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
+function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean {
+  const { view } = scene;
+  if (isIndentedAway(scene, ink.node)) return true;
+  for (let at = ink.node; at > 0; at = view.parent(at)) {
+    const displacement = displacementOf(view, at);
+    if (displacement === null || displacement === 'negative-margin') continue;
+    const box = view.box(at);
+    if (view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK)) return true;
+    if (outsideShare(scene, box, side) >= 0.85) return true;
+    if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
+  }
+  return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+}
+
+function outsideShare({ view }: Scene, box: Rect, side: Side): number {
+  const { width, shownHeight } = view.snapshot.viewport;
+  if (side === 'left') return Math.min(1, -box.x / Math.max(1, box.width));
+  if (side === 'right') return Math.min(1, (box.x + box.width - width) / Math.max(1, box.width));
+  if (side === 'top') return Math.min(1, -box.y / Math.max(1, box.height));
+  return Math.min(1, (box.y + box.height - shownHeight) / Math.max(1, box.height));
+}
+
+const BEYOND = {
+  page: {
+    left: 'left of the page',
+    right: 'right of the page',
+    top: 'above the page',
+    bottom: 'below a page that does not scroll',
+  },
+  screen: {
+    left: 'left of the screen',
+    right: 'right of the screen',
+    top: 'above the screen',
+    bottom: 'below the screen',
+  },
+  scroller: {
+    left: 'before the start of its scroll container',
+    right: 'before the start of its scroll container',
+    top: 'above its scroll container',
+    bottom: '',
+  },
+} as const;
+
+function sighting(scene: Scene, render: RenderView, key: string, group: readonly Stranding[]): Sighting {
+  const { view } = scene;
+  const first = group.reduce((a, b) => (b.px > a.px ? b : a));
+  const culprits = [...new Set(group.map(({ culprit }) => culprit))].sort((a, b) => a - b);
+  const what =
+    first.ink.kind === 'text'
+      ? `The text “${excerpt(view.lineText(first.ink.line))}”`
+      : `A control (${view.tag(first.ink.node)})`;
+  const more = group.length > 1 ? ` and ${group.length - 1} more` : '';
+  const fixed = first.of === 'screen' ? ', to which it is fixed' : '';
+  return {
+    node: culprits[0]!,
+    related: culprits.slice(1),
+    affected: group.map(({ ink }) => ink.node),
+    key,
+    rect: group.map(({ ink }) => ink.full).reduce(union),
+    by: { axis: first.side === 'left' || first.side === 'right' ? 'x' : 'y', px: first.px },
+    message: `${what}${more} reaches ${px(first.px)} ${BEYOND[first.of][first.side]}${fixed}, where no scrolling gets to, on a ${render.device.width} px wide screen.`,
+  };
+}
