@@ -335,7 +335,7 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
       shownWidth: window.innerWidth,
       shownHeight: window.innerHeight,
       scale: window.visualViewport?.scale ?? 1,
-      scrollbar: Math.max(0, window.innerWidth - root.clientWidth),
+      scrollbar: scrollBarWidth(root),
     },
     scroll: { x: window.scrollX, y: window.scrollY },
     document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
@@ -352,6 +352,12 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
     matches: matches.map(({ selector, nodes: found }) => ({ selector, nodes: found })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
+}
+
+/** A page shown shrunk has a wider window than layout, and no scroll bar. */
+function scrollBarWidth(root: Element): number {
+  const width = window.innerWidth - root.clientWidth;
+  return width > 0 && width <= 25 && root.scrollWidth <= window.innerWidth ? width : 0;
 }
 
 function allOf(selector: string): Element[] {

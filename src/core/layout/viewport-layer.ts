@@ -1,6 +1,9 @@
 import type { Rect } from '../geometry/rect.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
+/** Of the screen's height. */
+const SLIT = 0.2;
+
 /** The outermost element fixed to the viewport that holds an element; −1 when it scrolls with the page. */
 export function fixedRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
   let found = -1;
@@ -32,7 +35,9 @@ export function isFreedByScrolling(view: SnapshotView, target: Rect, cover: Rect
   const above = { from: target.y + target.height - top, to: target.y };
   // Wholly below it: target.y − s ≥ bottom, and on the screen: target.bottom − s ≤ height.
   const below = { from: target.y + target.height - height, to: target.y - bottom };
-  return [above, below].some(({ from, to }) => {
+  // A slit between the box and the edge of the screen is no place to read in.
+  const places = [...(top >= SLIT * height ? [above] : []), ...(height - bottom >= SLIT * height ? [below] : [])];
+  return places.some(({ from, to }) => {
     const low = Math.max(0, from);
     const high = Math.min(most, to);
     return low <= high + 0.5;
