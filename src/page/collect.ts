@@ -357,7 +357,7 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
 /** A page shown shrunk has a wider window than layout, and no scroll bar. */
 function scrollBarWidth(root: Element): number {
   const width = window.innerWidth - root.clientWidth;
-  return width > 0 && width <= 25 && root.scrollWidth <= window.innerWidth ? width : 0;
+  return width > 0 && width <= 25 ? width : 0;
 }
 
 function allOf(selector: string): Element[] {

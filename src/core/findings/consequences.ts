@@ -31,12 +31,13 @@ function leadsTo(view: SnapshotView, earlier: Reported, later: Reported): boolea
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
-    const about = [later.sighting.node, ...(later.sighting.affected ?? [])];
-    return earlier.rule.meta.name === 'page-overflow'
-      ? later.rule.meta.family === 'overflow' &&
-          about.some((node) => stray.some((at) => isIn(view, node, at)))
-      : stray.some((at) => at === later.sighting.node) ||
-          about.every((node) => stray.some((at) => isIn(view, node, at)));
+    const about = later.sighting.affected ?? [later.sighting.node];
+    if (stray.includes(later.sighting.node)) return true;
+    const takesPart = later.sighting.partners ?? [];
+    if (takesPart.some((node) => atFault.some((at) => isIn(view, node, at)))) return true;
+    const isStray = (node: NodeIndex) => stray.some((at) => isIn(view, node, at));
+    if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
+    return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
   }
   if (family === 'clipped') return atFault.includes(later.sighting.node);
   // Overlaps: the same element at fault, or the same pair seen from the other side.

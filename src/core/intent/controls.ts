@@ -25,9 +25,22 @@ export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
   const [small, large] = area(a.full) <= area(b.full) ? [a, b] : [b, a];
   if (small.rank < large.rank || !isWithin(small.full, large.full, 6)) return false;
   const isField = scene.view.has(large.node, FLAG_FIELD);
-  if (!isField) return area(large.full) >= 3 * area(small.full);
+  if (!isField) return area(large.full) >= 3 * area(small.full) && !hidesWords(scene, small, large);
   const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
   return !written.some((rect) => meets(rect, small.full));
+}
+
+/** Whether the smaller one lies on words of the larger one. */
+function hidesWords(scene: Scene, small: Ink, large: Ink): boolean {
+  return scene
+    .inksIn(small.full)
+    .some(
+      (ink) =>
+        ink.kind === 'text' &&
+        scene.contains(large.node, ink.node) &&
+        !scene.contains(small.node, ink.node) &&
+        meets(ink.full, small.full),
+    );
 }
 
 function isLabel({ view }: Scene, text: Ink): boolean {

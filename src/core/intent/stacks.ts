@@ -1,4 +1,4 @@
-import { area, intersect } from '../geometry/rect.js';
+import { area, intersect, type Rect } from '../geometry/rect.js';
 import { signature } from '../findings/signature.js';
 import { commonAncestor } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
@@ -37,5 +37,19 @@ export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const [first, second] = pair;
   if (signature(view, first) !== signature(view, second)) return false;
   const pulled = (at: NodeIndex) => view.margins(at).some((margin) => margin <= -2);
-  return pulled(first) || pulled(second);
+  if (!pulled(first) && !pulled(second)) return false;
+  // Words that the next one lies on are no ornament.
+  const common = intersect(view.box(first), view.box(second));
+  const words = common ? scene.inksIn(common).filter((ink) => ink.kind === 'text') : [];
+  const [lower, upper] =
+    scene.order.box[first]! < scene.order.box[second]! ? [first, second] : [second, first];
+  return !words.some(
+    (ink) =>
+      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meetsBy(ink.full, common!, 3),
+  );
+}
+
+function meetsBy(a: Rect, b: Rect, px: number): boolean {
+  const common = intersect(a, b);
+  return common !== null && common.width > px && common.height > px;
 }

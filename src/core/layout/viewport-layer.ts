@@ -36,7 +36,10 @@ export function isFreedByScrolling(view: SnapshotView, target: Rect, cover: Rect
   // Wholly below it: target.y − s ≥ bottom, and on the screen: target.bottom − s ≤ height.
   const below = { from: target.y + target.height - height, to: target.y - bottom };
   // A slit between the box and the edge of the screen is no place to read in.
-  const places = [...(top >= SLIT * height ? [above] : []), ...(height - bottom >= SLIT * height ? [below] : [])];
+  const places = [
+    ...(top >= SLIT * height ? [above] : []),
+    ...(height - bottom >= SLIT * height ? [below] : []),
+  ];
   return places.some(({ from, to }) => {
     const low = Math.max(0, from);
     const high = Math.min(most, to);

@@ -2,6 +2,7 @@ import { drivers } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import { union, type Rect } from '../geometry/rect.js';
 import { EndEscapes } from '../layout/escape.js';
+import { displacementOf } from '../layout/displace.js';
 import { outAlong } from '../layout/holders.js';
 import { lossesOf, type Loss } from '../layout/losses.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
@@ -66,7 +67,8 @@ function culpritOf(scene: Scene, { ink, cutter, axis }: Loss): NodeIndex {
   const around = view.paddingBox(cutter);
   let out = -1;
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
-    if (view.style(at, 'display') !== 'inline' && outAlong(view.box(at), around, 'x') > 2) out = at;
+    const isBox = view.style(at, 'display') !== 'inline' || displacementOf(view, at) !== null;
+    if (isBox && outAlong(view.box(at), around, 'x') > 2) out = at;
   }
   if (out < 0) return cutter;
   const [driver] = drivers(view, new EndEscapes(view), out).filter((at) => scene.contains(at, ink.node));

@@ -63,7 +63,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
     other.kind === 'text' ? onText(scene, control, other, common) : onControl(scene, control, other, common);
   if (!found) return null;
   const [upper, lower] = control.rank >= other.rank ? [control, other] : [other, control];
-  return { upper, lower, common, culprit: overlapCulprit(scene, upper.node, lower.node) };
+  return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower) };
 }
 
 function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {

@@ -3,7 +3,7 @@ import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { fillsScreen, isDismissible, isInTopLayer } from '../intent/overlays.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
-import { overlapCulprit } from '../layout/culprit.js';
+import { coverCulprit } from '../layout/culprit.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
@@ -88,7 +88,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
     if (isFreedByScrolling(view, moving, still)) return null;
   }
-  return { cover, ink, common, culprit: overlapCulprit(scene, cover.node, ink.node) };
+  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink) };
 }
 
 function isOfControl(view: SnapshotView, ink: Ink): boolean {
@@ -120,6 +120,7 @@ function sighting(scene: Scene, render: RenderView, key: string, hidings: readon
     node: culprits[0]!,
     related: culprits.slice(1),
     affected: hidings.map(({ ink }) => ink.node),
+    partners: hidings.map(({ cover }) => cover.node),
     key,
     rect: hidings.map(({ ink }) => ink.shown!).reduce(union, worst.cover.rect),
     by: { axis: 'y', px: height },

@@ -48,6 +48,8 @@ export interface Sighting {
   readonly related: readonly NodeIndex[];
   /** The elements whose content shows the defect, where they are others than `node`. */
   readonly affected?: readonly NodeIndex[];
+  /** What else takes part in it: what lies over, or beside. */
+  readonly partners?: readonly NodeIndex[];
   /** What is the same on every render that shows this defect; sightings with equal keys are one finding. */
   readonly key: string;
   readonly rect: Rect;

@@ -2,7 +2,7 @@ import { signature } from '../findings/signature.js';
 import { intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised } from '../intent/typography.js';
-import { overlapCulprit, ranOutOf } from '../layout/culprit.js';
+import { overlapCulprit } from '../layout/culprit.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -56,11 +56,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   if (isEcho(scene.view, a, b)) return null;
   const [upper, lower] = a.rank >= b.rank ? [a, b] : [b, a];
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
-  const ran = ranOutOf(scene, upper, lower.node);
-  const ranLower = ran >= 0 ? ran : ranOutOf(scene, lower, upper.node);
-  const moved = overlapCulprit(scene, upper.node, lower.node);
-  const isMoved = moved !== upper.node || ranLower < 0;
-  return { upper, lower, common, culprit: a.node === b.node ? a.node : isMoved ? moved : ranLower };
+  return { upper, lower, common, culprit: a.node === b.node ? a.node : overlapCulprit(scene, upper, lower) };
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */

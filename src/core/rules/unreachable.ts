@@ -102,7 +102,7 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
     top: scrolls('y') ? box.y - rect.y : 0,
     bottom: 0,
   };
-  return worst(ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, box));
+  return worst(ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
 }
 
 function worst(
@@ -118,12 +118,14 @@ function worst(
   return { ink, side, of, px: over[side], culprit: culprit(side) };
 }
 
-/** The outermost element that reaches past the side. */
-function escapesFrom(scene: Scene, ink: Ink, side: Side, around?: Rect): NodeIndex {
+/** What was moved past the side, or else the outermost element that reaches past it. */
+function escapesFrom(scene: Scene, ink: Ink, side: Side, holder = -1): NodeIndex {
   const { view } = scene;
+  const around = holder >= 0 ? view.paddingBox(holder) : null;
   const edge = around ?? { x: 0, y: 0, width: view.snapshot.viewport.width, height: Infinity };
   let found = ink.node;
-  for (let at = ink.node; at > 0; at = view.containingElement(at)) {
+  let moved = -1;
+  for (let at = ink.node; at > holder && at > view.body; at = view.containingElement(at)) {
     const box = view.box(at);
     const past = {
       left: edge.x - box.x,
@@ -131,9 +133,11 @@ function escapesFrom(scene: Scene, ink: Ink, side: Side, around?: Rect): NodeInd
       top: edge.y - box.y,
       bottom: box.y + box.height - (edge.y + edge.height),
     }[side];
-    if (past > 1) found = at;
+    if (past <= 1) continue;
+    found = at;
+    if (displacementOf(view, at) !== null) moved = at;
   }
-  return found;
+  return moved >= 0 ? moved : found;
 }
 
 /** Whichever of the root and the body keeps the page from scrolling. */

@@ -1,0 +1,73 @@
+// Recall, precision and culprit accuracy on our own collection: faults with repaired twins, and correct constructs.
+// Prints every miss. `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
+import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile, readdir } from 'node:fs/promises';
+import { spawnSync } from 'node:child_process';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parse } from 'yaml';
+import { BENCH_DEVICES, pageOf } from './lib/bench-page.mjs';
+import { figuresOf, figuresText } from './lib/figures.mjs';
+import { scoreOf } from './lib/score.mjs';
+
+const here = dirname(fileURLToPath(import.meta.url));
+const root = join(here, '..');
+const only = process.argv.slice(2).find((arg) => !arg.startsWith('--'));
+
+const cases = [];
+for (const file of (await readdir(join(here, 'pages'))).filter((name) => name.endsWith('.yaml')).sort()) {
+  const kind = file.replace('.yaml', '');
+  for (const entry of parse(await readFile(join(here, 'pages', file), 'utf8'))) {
+    if (only && !`${kind}/${entry.name}`.includes(only)) continue;
+    if (kind === 'constructs')
+      cases.push({ ...entry, form: 'correct', rule: null, id: `correct--${entry.name}` });
+    else {
+      cases.push({ ...entry, form: 'fault', rule: kind, id: `fault--${kind}--${entry.name}` });
+      cases.push({ ...entry, form: 'twin', rule: null, id: `twin--${kind}--${entry.name}` });
+    }
+  }
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'isoptic-accuracy-'));
+try {
+  await mkdir(join(folder, 'site'));
+  await copyFile(join(here, 'pages/harbour.svg'), join(folder, 'site/harbour.svg'));
+  for (const entry of cases) await writeFile(join(folder, 'site', `${entry.id}.html`), pageOf(entry));
+  const sizes = Object.values(BENCH_DEVICES).flatMap((size) => ['--at', size]);
+  const args = [
+    'check',
+    join(folder, 'site'),
+    '--all',
+    '--json',
+    '--shots',
+    'none',
+    '--out',
+    join(folder, 'run'),
+  ];
+  const run = spawnSync(process.execPath, [join(root, 'dist/cli/main.js'), ...args, ...sizes], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 30,
+    cwd: folder,
+  });
+  if (run.stdout === '') throw new Error(run.stderr);
+  const manifest = JSON.parse(run.stdout);
+  const scores = await scoreOf(cases, manifest);
+  const figures = figuresOf(scores);
+  console.log(figuresText(figures));
+  for (const line of scores.misses) console.log(line);
+  const page = join(root, 'docs/accuracy.md');
+  if (process.argv.includes('--write')) await writeFile(page, figuresText(figures, true));
+  if (process.argv.includes('--check')) {
+    const before = /recall ([\d.]+) %, precision ([\d.]+) %, culprit ([\d.]+) %/.exec(
+      await readFile(page, 'utf8'),
+    );
+    const now = [figures.all.recall, figures.all.precision, figures.all.culprit];
+    const fell = now.some((figure, i) => figure * 100 < Number(before[i + 1]) - 0.05);
+    if (fell) {
+      console.error(`The figures fell below those of docs/accuracy.md (${before[0]}).`);
+      process.exitCode = 1;
+    }
+  }
+} finally {
+  await rm(folder, { recursive: true, force: true });
+}
