@@ -11,5 +11,5 @@ export function exitStatusOf(manifest: Manifest, failOn: FailOn): ExitStatus {
   if (manifest.summary.failed > 0) return 3;
   if (failOn === 'never') return 0;
   const counted: readonly Severity[] = SEVERITIES.slice(0, SEVERITIES.indexOf(failOn) + 1);
-  return manifest.findings.some((finding) => counted.includes(finding.severity)) ? 1 : 0;
+  return manifest.findings.some((finding) => !finding.waived && counted.includes(finding.severity)) ? 1 : 0;
 }

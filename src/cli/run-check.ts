@@ -1,5 +1,7 @@
 import { join, relative } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
+import type { RuleSettings } from '../core/findings/settings.js';
+import type { Waiver } from '../core/findings/waivers.js';
 import type { Device } from '../core/profile/profile.js';
 import { chromium } from '../engine/chromium/launch.js';
 import type { Access } from '../engine/access.js';
@@ -27,9 +29,12 @@ export interface CheckRequest {
   readonly preparations: readonly ScopedPreparation[];
   readonly alter: Alterations;
   readonly essentials: readonly ScopedEssential[];
+  readonly rules: RuleSettings;
+  readonly waivers: readonly Waiver[];
   /** What must not be written anywhere. */
   readonly secrets: Secrets;
   readonly timeoutMs: number;
+  readonly keepLayouts: boolean;
   readonly out: string | undefined;
   readonly replace: boolean;
   readonly browser: string | undefined;
@@ -53,12 +58,35 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
   const engineLogger = engineLog(request.verbose);
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
-    const { devices, shots, timeoutMs, preparations, alter, essentials, secrets } = request;
+    const {
+      devices,
+      shots,
+      timeoutMs,
+      preparations,
+      alter,
+      essentials,
+      rules,
+      waivers,
+      keepLayouts,
+      secrets,
+    } = request;
     const log: EngineLog = (message, facts) => engineLogger(message, facts && secrets.redact(facts));
     const tools = { engine: chromium, browser: request.browser, folder, signal: interrupt.signal, log };
     const access = await withSignIn(request, tools);
     const found = await check(
-      { pages: site.pages, devices, shots, timeoutMs, access, preparations, alter, essentials },
+      {
+        pages: site.pages,
+        devices,
+        shots,
+        timeoutMs,
+        access,
+        preparations,
+        alter,
+        essentials,
+        rules,
+        waivers,
+        keepLayouts,
+      },
       {
         ...tools,
         fonts: request.fonts,

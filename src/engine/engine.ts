@@ -3,6 +3,7 @@ import type { Delivery } from '../core/delivery/delivery.js';
 import type { FontSetName } from '../core/fonts/font-sets.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from './access.js';
+import type { Probe } from './probe.js';
 import type { Preparation } from './steps.js';
 
 /** A kind of browser that Isoptic can drive. */
@@ -55,6 +56,8 @@ export interface RenderJob {
   readonly locate: readonly string[];
   /** Whether what a sign-in leaves behind is wanted back. */
   readonly keepState?: boolean;
+  /** Called with each capture while its page is still there, once its pictures are taken. */
+  readonly investigate?: (capture: Capture, probe: Probe) => Promise<void>;
   /** For everything about this page and profile, in milliseconds. */
   readonly timeoutMs: number;
   readonly signal: AbortSignal;
@@ -89,6 +92,8 @@ export interface RenderTimings {
   collectMs: number;
   analyseMs: number;
   shotMs: number;
+  /** Experiments in the page that prove causes. */
+  causeMs: number;
 }
 
 export type RenderOutcome = {

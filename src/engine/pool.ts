@@ -109,7 +109,7 @@ export function failed(code: string, message: string): RenderOutcome {
     finalUrl: null,
     httpStatus: null,
     delivery: NO_DELIVERY,
-    timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 },
+    timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0, causeMs: 0 },
     notes: [],
   };
 }

@@ -10,6 +10,7 @@ import {
 } from '../core/layout/snapshot.js';
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
+import { rememberRows } from './experiment.js';
 import { fieldText } from './field-text.js';
 import { findAll } from './find.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
@@ -53,7 +54,8 @@ interface Inherited {
 }
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
-export function collect(wanted: readonly string[] = []): WireSnapshot {
+export function collect(wanted: readonly string[] = [], remember = true): WireSnapshot {
+  const elements: (Element | null)[] = [];
   const matches = wanted.map((selector) => ({ selector, elements: allOf(selector), nodes: [] as number[] }));
   const rows = matches.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
@@ -208,6 +210,7 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
     const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
     rows?.set(element, node);
+    elements[node] = element;
     if (tag === 'img' && rect) {
       const { naturalWidth, naturalHeight } = element as HTMLImageElement;
       pictures.push(node, naturalWidth, naturalHeight);
@@ -319,6 +322,7 @@ export function collect(wanted: readonly string[] = []): WireSnapshot {
   const rootStyle = getComputedStyle(root);
   const overflow = viewportOverflow(rootStyle);
   const scroller = document.scrollingElement ?? root;
+  if (remember) rememberRows(elements);
   for (const match of matches) {
     for (const element of match.elements) {
       const row = rows?.get(element);

@@ -1,6 +1,7 @@
 import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
+import { elementOf, putOn, takeBack } from './experiment.js';
 import { scrollThrough, settle } from './settle.js';
 
 /**
@@ -8,6 +9,7 @@ import { scrollThrough, settle } from './settle.js';
  * nor change the prototypes it uses. Every function takes and returns plain data, which crosses to the engine as JSON.
  */
 const isoptic = {
+  collectWith,
   scrollThrough,
   settle,
   collect,
@@ -22,8 +24,19 @@ const isoptic = {
 
 export type PageApi = typeof isoptic;
 
+/** The snapshot as it would be with other styles on some elements. */
+function collectWith(nodes: readonly number[], styles: Readonly<Record<string, string>>) {
+  for (const node of nodes) putOn(node, styles);
+  try {
+    return collect([], false);
+  } finally {
+    takeBack();
+  }
+}
+
 /** Calls a function by name; the answer is one string. */
 const call = async (name: keyof PageApi, args: unknown[]): Promise<string> =>
   JSON.stringify((await (isoptic[name] as (...args: unknown[]) => unknown)(...args)) ?? null);
 
 Object.defineProperty(globalThis, 'isoptic', { value: call, configurable: true });
+Object.defineProperty(globalThis, 'isopticElement', { value: elementOf, configurable: true });

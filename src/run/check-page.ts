@@ -1,19 +1,23 @@
+import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { messageOf } from '../core/errors.js';
 import type { Finding } from '../core/findings/finding.js';
 import { findingsOfPage } from '../core/findings/group.js';
+import { selectorsIn } from '../core/findings/settings.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import { RULES } from '../core/rules/index.js';
 import type { RenderView } from '../core/rules/rule.js';
-import type { RenderOutcome } from '../engine/engine.js';
+import type { Capture, RenderOutcome } from '../engine/engine.js';
 import { failed, type BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
 import { isFor, visitsOf, type CapturedPage, type Visit } from './captures.js';
+import { CauseFinder } from './cause-finder.js';
 import type { CheckPlan, CheckTools } from './check.js';
 import { evidenceCrop } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { fontNotes, redirectNotes, variantNotes } from './notes.js';
 import type { RunFolder } from './run-folder.js';
+import { writeLayout } from './layout-file.js';
 import { fileName, writeCapture } from './write-capture.js';
 
 export interface CheckedPage {
@@ -37,6 +41,15 @@ export async function checkPage(
     .map(({ selector }) => selector);
   const visits = visitsOf(page, plan.preparations);
 
+  const finder = new CauseFinder(RULES, plan.rules);
+  // A capture is looked at in the live page and again with all others; the work on its geometry is done once.
+  const viewsOf = new Map<Capture, SnapshotView>();
+  const viewOf = (capture: Capture): SnapshotView => {
+    const view = viewsOf.get(capture) ?? new SnapshotView(capture.snapshot);
+    viewsOf.set(capture, view);
+    return view;
+  };
+
   const renderOn = async (device: Device, visit: Visit): Promise<RenderRecord[]> => {
     const outcome = await pool
       .render({
@@ -46,7 +59,19 @@ export async function checkPage(
         access: plan.access,
         preparations: visit.preparations,
         alter: plan.alter,
-        locate: essentials,
+        locate: [...essentials, ...selectorsIn(plan.rules)],
+        investigate: (capture, probe) =>
+          finder.investigate(
+            {
+              page: page.id,
+              device,
+              view: viewOf(capture),
+              httpStatus: null,
+              delivery: NO_DELIVERY,
+              essentials: [],
+            },
+            probe,
+          ),
         timeoutMs: plan.timeoutMs,
         signal: tools.signal,
       })
@@ -60,7 +85,7 @@ export async function checkPage(
       const capture = outcome.captures.find(({ state }) => state === entry.state);
       if (!capture || record.status !== 'ok') continue;
       if (!titles.has(entry.id)) titles.set(entry.id, capture.snapshot.title);
-      const view = new SnapshotView(capture.snapshot);
+      const view = viewOf(capture);
       const { httpStatus, delivery } = outcome;
       views.push({
         page: entry.id,
@@ -70,6 +95,7 @@ export async function checkPage(
         delivery,
         essentials: entry.state === null ? essentials : [],
       });
+      if (plan.keepLayouts) await writeLayout(tools.folder, views.at(-1)!);
       record.notes.push(...redirectNotes(page.url, outcome.finalUrl));
       if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
     }
@@ -86,7 +112,7 @@ export async function checkPage(
   for (const render of renders) render.notes.push(...variantNotes(render, renders));
 
   const before = performance.now();
-  const findings = findingsOfPage(page.id, views, RULES);
+  const findings = findingsOfPage(page.id, views, RULES, { causes: finder.causes, settings: plan.rules });
   const analyseMs = Math.round(((performance.now() - before) / Math.max(1, views.length)) * 10) / 10;
   for (const render of renders) if (render.status === 'ok') render.timings.analyseMs = analyseMs;
   return {
@@ -127,5 +153,5 @@ async function withEvidence(
       return { ...sighting, evidence: await folder.write(path, crop) };
     }),
   );
-  return { ...finding, related: [...finding.related], seen };
+  return { ...finding, related: [...finding.related], pages: [...finding.pages], seen, waived: null };
 }

@@ -1,4 +1,7 @@
 import { availableParallelism } from 'node:os';
+import { mergeAcrossPages } from '../core/findings/across-pages.js';
+import type { RuleSettings } from '../core/findings/settings.js';
+import { applyWaivers, type Waiver } from '../core/findings/waivers.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access } from '../engine/access.js';
 import type { Alterations, Engine, EngineLog, ShotKinds } from '../engine/engine.js';
@@ -19,7 +22,11 @@ export interface CheckPlan {
   readonly alter: Alterations;
   /** What must be seen in the first screen of every device. */
   readonly essentials: readonly ScopedEssential[];
+  readonly rules: RuleSettings;
+  readonly waivers: readonly Waiver[];
   readonly timeoutMs: number;
+  /** Whether layout snapshots are written to the run, to be judged again. */
+  readonly keepLayouts: boolean;
 }
 
 export interface CheckTools {
@@ -60,7 +67,11 @@ export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifes
       ),
     );
     const renders = pages.flatMap((page) => page.renders);
-    const findings = pages.flatMap((page) => page.findings);
+    const { findings, waivers } = withWaivers(
+      mergeAcrossPages(pages.flatMap((page) => page.findings)),
+      plan.waivers,
+      startedAt,
+    );
     const manifest: Manifest = {
       format: 'isoptic-run',
       version: 1,
@@ -73,6 +84,7 @@ export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifes
       profiles: plan.devices.map(profileRecord),
       renders,
       findings,
+      waivers,
       summary: summarise(renders, findings),
     };
     return manifest;
@@ -95,16 +107,38 @@ function profileRecord(device: Device): Manifest['profiles'][number] {
   };
 }
 
-function summarise(
+/** @param now its local date is what a waiver's end is held against */
+export function withWaivers(
+  findings: readonly FindingRecord[],
+  waivers: readonly Waiver[],
+  now: Date,
+): Pick<Manifest, 'findings' | 'waivers'> {
+  const two = (n: number) => String(n).padStart(2, '0');
+  const today = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
+  const { waived, uses } = applyWaivers(findings, waivers, today);
+  return {
+    waivers: uses,
+    findings: findings.map((finding) => {
+      const waiver = waived.get(finding.id);
+      if (!waiver) return finding;
+      const { reason, who, until } = waiver;
+      return { ...finding, waived: { reason, who, until } };
+    }),
+  };
+}
+
+export function summarise(
   renders: readonly RenderRecord[],
   findings: readonly FindingRecord[],
 ): Manifest['summary'] {
-  const count = (severity: string) => findings.filter((finding) => finding.severity === severity).length;
+  const count = (severity: string) =>
+    findings.filter((finding) => finding.severity === severity && !finding.waived).length;
   return {
     renders: renders.length,
     failed: renders.filter((render) => render.status === 'failed').length,
     errors: count('error'),
     warnings: count('warning'),
     notices: count('notice'),
+    waived: findings.filter((finding) => finding.waived).length,
   };
 }

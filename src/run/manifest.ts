@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CAUSES } from '../core/cause/cause.js';
 import { FAMILIES, SEVERITIES } from '../core/rules/rule.js';
 
 /** The manifest of a run, `run.json`. This schema is its type, its check and the source of its JSON Schema. */
@@ -17,7 +18,7 @@ export const renderSchema = z.object({
     .object({ width: z.number(), height: z.number() })
     .nullable()
     .describe('scrollable area, CSS px'),
-  timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms }),
+  timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms, causeMs: ms }),
   shots: z.object({
     fold: z.string().optional(),
     full: z.string().optional(),
@@ -51,11 +52,32 @@ export const findingSchema = z.object({
   rule: z.string(),
   family: z.enum(FAMILIES),
   severity: z.enum(SEVERITIES),
-  page: z.string(),
+  page: z.string().describe('the first that shows it'),
+  pages: z.array(z.string()).describe('every page, or state of one, that shows it'),
+  key: z.string().describe('what is the same wherever this defect shows'),
   selector: z.string().describe('matches exactly one element; >>> steps into a shadow root or frame'),
   related: z.array(z.string()),
   message: z.string(),
-  cause: z.null(),
+  cause: z
+    .object({
+      name: z.enum(CAUSES),
+      message: z.string(),
+      selector: z.string().describe('the element that carries the cause'),
+      declaration: z
+        .object({
+          property: z.string(),
+          value: z.string(),
+          selector: z.string().nullable().describe('of its rule; null for a style attribute'),
+          source: z.string().nullable().describe('file:line'),
+        })
+        .nullable(),
+      proven: z.boolean().describe('undone in the live page, the defect was gone'),
+    })
+    .nullable(),
+  waived: z
+    .object({ reason: z.string(), who: z.string(), until: z.string() })
+    .nullable()
+    .describe('the waiver that accepts it'),
   seen: z.array(
     z.object({
       page: z.string().describe('the page, or the state of it'),
@@ -65,6 +87,16 @@ export const findingSchema = z.object({
       evidence: z.string().optional(),
     }),
   ),
+});
+
+const waiverSchema = z.object({
+  finding: z.string().optional(),
+  rule: z.string().optional(),
+  selector: z.string().optional(),
+  page: z.string().optional(),
+  reason: z.string(),
+  who: z.string(),
+  until: z.string().describe('the last day on which it holds, YYYY-MM-DD'),
 });
 
 export const manifestSchema = z.object({
@@ -99,12 +131,14 @@ export const manifestSchema = z.object({
   ),
   renders: z.array(renderSchema),
   findings: z.array(findingSchema),
+  waivers: z.array(waiverSchema.extend({ state: z.enum(['used', 'unused', 'expired']) })),
   summary: z.object({
     renders: z.number().int(),
     failed: z.number().int(),
     errors: z.number().int(),
     warnings: z.number().int(),
     notices: z.number().int(),
+    waived: z.number().int().describe('findings that a waiver accepts; they are in no other number'),
   }),
 });
 

@@ -35,6 +35,11 @@ export class RunFolder {
     return new RunFolder(full);
   }
 
+  /** A folder that a run was written to before. */
+  static open(path: string): RunFolder {
+    return new RunFolder(resolve(path));
+  }
+
   async write(relativePath: string, content: string | Buffer): Promise<string> {
     const full = join(this.path, relativePath);
     await mkdir(dirname(full), { recursive: true });
@@ -55,7 +60,7 @@ export class RunFolder {
 }
 
 /** Only what a run wrote is removed: never a folder that merely was named by mistake. */
-const OWN_ENTRIES = ['run.json', '.run.json.new', 'report.html', 'shots', 'evidence'];
+const OWN_ENTRIES = ['run.json', '.run.json.new', 'report.html', 'shots', 'evidence', 'layouts'];
 
 async function clear(
   full: string,

@@ -1,9 +1,11 @@
 import { Command } from 'commander';
+import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { conditionOptions, conditionsOf } from '../condition-options.js';
 import { accessOf } from '../config/access.js';
 import { loadSettings } from '../config/load.js';
 import { essentialsOf, preparationsOf, signInOf } from '../config/prepared.js';
+import { loadWaivers, ruleSettingsOf } from '../config/judging.js';
 import { folderOf, Secrets } from '../config/secrets.js';
 import { exitStatusOf, FAIL_ON } from '../exit-status.js';
 import {
@@ -18,6 +20,7 @@ import {
 } from '../options.js';
 import { summaryText } from '../output/summary.js';
 import { devicesFor } from '../pick-devices.js';
+import { runAgain } from '../run-again.js';
 import { runCheck } from '../run-check.js';
 
 const EXAMPLES = `
@@ -35,7 +38,7 @@ export function checkCommand(): Command {
   const picks: Pick[] = [];
   const command = new Command('check')
     .description('render pages on every profile, flag what is broken, write a run')
-    .argument('<targets...>', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
+    .argument('[targets...]', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
     .option('--all', 'every HTML file of a folder, not only its index.html')
     .option('--recursive', 'the same, in the folders below it as well')
     .option('--follow <depth>', 'follow links inside the site, so many links away')
@@ -56,6 +59,9 @@ export function checkCommand(): Command {
     )
     .option('--timeout <seconds>', 'time limit for each page and profile (default: 30)')
     .option('--fonts <which>', "platform: each device's own fonts; host: this machine's (default: platform)")
+    .option('--keep-layouts', 'write the layout snapshots to the run, so that it can be judged again')
+    .option('--again <run>', 'judge a run again that kept its layouts, without a browser')
+    .option('--waivers <file>', 'accepted findings (default: isoptic-waivers.yaml beside the configuration)')
     .option('--config <file>', 'the configuration (default: isoptic.yaml, here or above)')
     .option('--browser <program>', 'the Chromium or Chrome to use')
     .option('--quiet', 'print only errors')
@@ -66,6 +72,23 @@ export function checkCommand(): Command {
       const settings = await loadSettings(options.config);
       const { config } = settings;
       const failOn = parseFailOn(options.failOn ?? config.failOn ?? 'error');
+      if (options.again !== undefined) {
+        const again = await runAgain(options.again, targets, {
+          rules: ruleSettingsOf(settings),
+          waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
+        });
+        if (options.json) process.stdout.write(`${JSON.stringify(again.manifest, null, 2)}\n`);
+        else if (!options.quiet) process.stdout.write(`${summaryText(again.manifest, again.reportPath)}\n`);
+        process.exitCode = exitStatusOf(again.manifest, failOn);
+        return;
+      }
+      if (targets.length === 0) {
+        throw new IsopticError(
+          'no-target',
+          'check: nothing to check.',
+          'Name a URL, an HTML file or a folder.',
+        );
+      }
       const secrets = new Secrets(folderOf(settings.file));
       const access = await accessOf(config.access, options, secrets);
       const signedIn = options.signedIn ?? config.signedIn;
@@ -80,7 +103,10 @@ export function checkCommand(): Command {
         preparations: await preparationsOf(settings, secrets),
         alter: { hide: config.hide, mask: config.mask, remove: config.remove },
         essentials: essentialsOf(settings),
+        rules: ruleSettingsOf(settings),
+        waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
         secrets,
+        keepLayouts: options.keepLayouts,
         shots: parseShots(options.shots),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),
         fonts: parseFonts(options.fonts ?? config.fonts ?? 'platform'),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { conditionsSchema, networkSchema } from '../../core/profile/conditions.js';
+import { RULES } from '../../core/rules/index.js';
 import { profileShape } from '../../core/profile/profile.js';
 import { accessSchema } from './access.js';
 import { selectorSchema } from './selector.js';
@@ -31,6 +32,21 @@ const signInSchema = z.strictObject({
   keepHours: z.number().min(0).max(720).default(12),
 });
 
+const severitySchema = z.enum(['error', 'warning', 'notice', 'off']);
+const leastPx = z.number().min(0).max(10_000).optional();
+
+const ruleSchema = z.union([
+  severitySchema,
+  z.strictObject({
+    severity: severitySchema.optional(),
+    leastPx,
+    elements: z
+      .array(z.strictObject({ selector: selectorSchema, severity: severitySchema.optional(), leastPx }))
+      .default([]),
+  }),
+]);
+export type RuleConfig = z.output<typeof ruleSchema>;
+
 const essentialSchema = z.union([selectorSchema, z.strictObject({ selector: selectorSchema, pages })]);
 
 /** `isoptic.yaml`. Unknown keys are refused. */
@@ -56,6 +72,12 @@ export const configSchema = z.strictObject({
   signedIn: z.string().optional(),
   /** What is done to pages before they are captured. */
   preparations: z.array(preparationSchema).default([]),
+  /** How each rule is taken. */
+  rules: z
+    .strictObject(Object.fromEntries(RULES.map(({ meta }) => [meta.name, ruleSchema.optional()])))
+    .prefault({}),
+  /** A file of accepted findings. */
+  waivers: z.string().optional(),
   hide: z.array(selectorSchema).default([]),
   mask: z.array(selectorSchema).default([]),
   remove: z.array(selectorSchema).default([]),

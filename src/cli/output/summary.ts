@@ -7,13 +7,13 @@ const TONE = { error: colors.red, warning: colors.yellow, notice: colors.cyan } 
 export function summaryText(manifest: Manifest, reportPath: string): string {
   const lines: string[] = [];
   for (const page of manifest.pages) lines.push(...pageLines(manifest, page), '');
-  lines.push(verdict(manifest));
+  lines.push(...waiverLines(manifest), verdict(manifest));
   lines.push(`Report: ${reportPath}`);
   return lines.join('\n');
 }
 
 function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[] {
-  const findings = manifest.findings.filter((finding) => finding.page === page.id);
+  const findings = manifest.findings.filter((finding) => finding.page === page.id && !finding.waived);
   const renders = manifest.renders.filter((render) => render.page === page.id);
   const dirty = new Set(
     manifest.findings.flatMap(({ seen }) =>
@@ -48,17 +48,35 @@ function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[
   return lines;
 }
 
-function findingLines(finding: FindingRecord): string[] {
-  const seen = finding.seen.map(({ page, profile, by }) => {
-    const where = page === finding.page ? profile : `${profile} on ${page}`;
-    return by ? `${where} (${Math.round(by.px)} px)` : where;
+/** Accepted findings are counted, and waivers that no longer serve are named. */
+function waiverLines({ waivers }: Manifest): string[] {
+  const stale = waivers.filter(({ state }) => state !== 'used');
+  return stale.map(({ state, finding, rule, selector, until, who }) => {
+    const what = finding ?? [rule, selector].filter(Boolean).join(' ');
+    const why = state === 'expired' ? `expired on ${until}` : 'has nothing to accept any more';
+    return colors.yellow(`Waiver for ${what} (${who}) ${why}.`);
   });
+}
+
+function findingLines(finding: FindingRecord): string[] {
+  const here = finding.seen.filter(({ page }) => page === finding.page);
+  const seen = here.map(({ profile, by }) => (by ? `${profile} (${Math.round(by.px)} px)` : profile));
+  const others = finding.pages.filter((page) => page !== finding.page);
+  const also = others.length > 0 ? [`         also on ${shortened(others)}`] : [];
   const more = finding.related.length > 0 ? colors.dim(`  and ${finding.related.length} like it`) : '';
   return [
     `  ${TONE[finding.severity](finding.severity)}  ${finding.rule}  ${colors.bold(finding.selector)}${more}`,
     `         ${finding.message}`,
+    ...causeLines(finding),
     `         on ${shortened(seen)}`,
+    ...also,
   ];
+}
+
+function causeLines({ cause }: FindingRecord): string[] {
+  if (!cause) return [];
+  const source = cause.declaration?.source;
+  return [`         ${colors.dim('why')} ${cause.message}${source ? colors.dim(`  ${source}`) : ''}`];
 }
 
 const MAX_NAMES = 8;
@@ -80,6 +98,7 @@ function verdict({ summary, interrupted, durationMs }: Manifest): string {
     summary.errors > 0 ? colors.red(count(summary.errors, 'error')) : 'no errors',
     ...(summary.warnings > 0 ? [colors.yellow(count(summary.warnings, 'warning'))] : []),
     ...(summary.notices > 0 ? [count(summary.notices, 'notice')] : []),
+    ...(summary.waived > 0 ? [`${summary.waived} waived`] : []),
   ];
   const seconds = (durationMs / 1000).toFixed(1);
   return `${interrupted ? 'Interrupted. ' : ''}${parts.join(', ')} in ${seconds} s`;

@@ -1,3 +1,4 @@
+import type { Cause } from '../cause/cause.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Family, Measure, Severity } from '../rules/rule.js';
 
@@ -9,12 +10,16 @@ export interface Finding {
   readonly family: Family;
   readonly severity: Severity;
   readonly page: string;
+  /** Every page that shows it, where it is a template's. */
+  readonly pages: readonly string[];
+  /** What is the same wherever this defect shows. */
+  readonly key: string;
   /** Matches exactly one element: the culprit, on the profile that shows it worst. */
   readonly selector: string;
   /** The repeated siblings that show the same defect, and the culprit's selectors on other profiles where they differ. */
   readonly related: readonly string[];
   readonly message: string;
-  readonly cause: null;
+  readonly cause: Cause | null;
   readonly seen: readonly Seen[];
 }
 

@@ -1,9 +1,17 @@
 import { rounded } from '../geometry/rect.js';
 import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } from '../rules/rule.js';
-import { withoutConsequences } from './consequences.js';
+import type { Cause } from '../cause/cause.js';
+import { judge, keyOf } from './judge.js';
 import { digest } from './digest.js';
 import type { Finding, Seen } from './finding.js';
+import type { RuleSettings } from './settings.js';
 import { SelectorWriter } from './selector.js';
+
+export interface JudgeOptions {
+  /** By the key of the defect. */
+  readonly causes?: ReadonlyMap<string, Cause>;
+  readonly settings?: RuleSettings;
+}
 
 interface Group {
   readonly rule: Rule;
@@ -24,22 +32,24 @@ export function findingsOfPage(
   page: string,
   renders: readonly RenderView[],
   rules: readonly Rule[],
+  { causes = new Map(), settings = {} }: JudgeOptions = {},
 ): Finding[] {
   const groups = new Map<string, Group>();
   for (const render of renders) {
     const writer = new SelectorWriter(render.view);
-    const reported = rules.flatMap((rule) => rule.check(render).map((sighting) => ({ rule, sighting })));
-    for (const { rule, sighting } of withoutConsequences(render.view, reported)) {
-      const key = `${rule.meta.name}\n${sighting.key}`;
+    for (const { rule, sighting } of judge(render, rules, settings)) {
+      const key = keyOf(rule, sighting);
       let group = groups.get(key);
       if (!group) groups.set(key, (group = { rule, key, entries: [] }));
       group.entries.push({ page: render.page, profile: render.device.name, sighting, writer });
     }
   }
-  return [...groups.values()].map((group) => toFinding(page, group)).sort(byHarm);
+  return [...groups.values()]
+    .map((group) => toFinding(page, group, causes.get(group.key) ?? null))
+    .sort(byHarm);
 }
 
-function toFinding(page: string, { rule, key, entries }: Group): Finding {
+function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | null): Finding {
   const worst = entries.reduce((a, b) => ((b.sighting.by?.px ?? 0) > (a.sighting.by?.px ?? 0) ? b : a));
   const selector = worst.writer.write(worst.sighting.node);
   const related = new Set<string>();
@@ -60,10 +70,12 @@ function toFinding(page: string, { rule, key, entries }: Group): Finding {
     severity: severityOf(rule, entries),
     // What shows only in a state of the page is told where it shows.
     page: entries[0]!.page,
+    pages: [...new Set(entries.map((entry) => entry.page))],
+    key,
     selector,
     related: [...related],
     message: worst.sighting.message,
-    cause: null,
+    cause,
     seen,
   };
 }

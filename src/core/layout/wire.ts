@@ -11,6 +11,19 @@ type Plain<T> = T extends Int32Array | Uint8Array | Float64Array
       ? { -readonly [K in keyof T]: Plain<T[K]> }
       : T;
 
+/** The plain form again, for storing. */
+export function toWire(snapshot: LayoutSnapshot): WireSnapshot {
+  const plain = (value: unknown): unknown => {
+    if (ArrayBuffer.isView(value)) return Array.from(value as unknown as ArrayLike<number>);
+    if (Array.isArray(value)) return value.map(plain);
+    if (value !== null && typeof value === 'object') {
+      return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, plain(inner)]));
+    }
+    return value;
+  };
+  return plain(snapshot) as WireSnapshot;
+}
+
 /** Puts the columns of a wire snapshot into typed arrays. */
 export function fromWire(wire: WireSnapshot): LayoutSnapshot {
   const { nodes, lines } = wire;

@@ -49,6 +49,25 @@ export class PageWorld {
     return fromWire(await this.call('collect', wanted));
   }
 
+  /** The page as it would be laid out with other styles on some elements. */
+  async collectWith(
+    nodes: readonly number[],
+    styles: Readonly<Record<string, string>>,
+  ): Promise<LayoutSnapshot> {
+    return fromWire(await this.call('collectWith', nodes, styles));
+  }
+
+  /** The protocol's handle of an element of the last snapshot; null for what is no element. */
+  async handleOf(node: number): Promise<string | null> {
+    const { result } = await this.deadline.race(
+      this.session.send('Runtime.evaluate', {
+        expression: `isopticElement(${node})`,
+        contextId: this.context!,
+      }),
+    );
+    return result.objectId ?? null;
+  }
+
   private async evaluate(expression: string): Promise<string> {
     const { result, exceptionDetails } = await this.deadline.race(
       this.session.send('Runtime.evaluate', {

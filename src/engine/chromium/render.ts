@@ -6,6 +6,7 @@ import { statesOf } from '../steps.js';
 import { captureFold, captureFull } from './capture.js';
 import { emulate } from './emulate.js';
 import { grantAccess } from './grant.js';
+import { LiveProbe } from './live-probe.js';
 import { loadFault } from './net-errors.js';
 import { NetworkWatch } from './network.js';
 import { isLostContext, PageWorld } from './page-world.js';
@@ -62,7 +63,14 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
 /** One render under way, with what it has come to so far. */
 class RenderWork {
   readonly dialogs: { count: number };
-  private readonly timings: RenderTimings = { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0 };
+  private readonly timings: RenderTimings = {
+    loadMs: 0,
+    settleMs: 0,
+    collectMs: 0,
+    analyseMs: 0,
+    shotMs: 0,
+    causeMs: 0,
+  };
   private readonly notes = new Set<string>();
   private readonly network: NetworkWatch;
   private readonly captures: Capture[] = [];
@@ -194,7 +202,24 @@ class RenderWork {
     const full = job.shots.full ? await captureFull(session, job.device, snapshot, deadline) : null;
     if (full?.cut) notes.add('the full picture is cut where the page is longer than a picture can be');
     timings.shotMs += clock();
-    this.captures.push({ state, snapshot, shots: { fold, full: full?.png ?? null } });
+    const capture: Capture = { state, snapshot, shots: { fold, full: full?.png ?? null } };
+    this.captures.push(capture);
+    await this.investigate(world, capture);
+  }
+
+  /** What is found out about causes is an addition; a page that does not stand it keeps its capture. */
+  private async investigate(world: PageWorld, capture: Capture): Promise<void> {
+    const { session, job, deadline, timings } = this;
+    if (!job.investigate) return;
+    const clock = stopwatch();
+    const probe = new LiveProbe(session, world, deadline, new URL(job.url).origin);
+    try {
+      await job.investigate(capture, probe);
+      await probe.close();
+    } catch (error) {
+      if (error instanceof OutOfTime || !isLostContext(error)) throw error;
+    }
+    timings.causeMs += clock();
   }
 
   /** Brings the page to rest. @param fromTop scrolls through it first, to bring in what is lazy, and back to the top */

@@ -15,6 +15,17 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
             <code>{finding.selector}</code>
           </p>
           <p class="message">{finding.message}</p>
+          {finding.cause && (
+            <p class="cause">
+              <span class="why">Why:</span> {finding.cause.message}
+              {finding.cause.declaration?.source && (
+                <>
+                  {' '}
+                  <code>{finding.cause.declaration.source}</code>
+                </>
+              )}
+            </p>
+          )}
           <ul class="seen">
             {finding.seen.map((seen) => (
               <li key={`${seen.page} ${seen.profile}`}>

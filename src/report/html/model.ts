@@ -33,8 +33,10 @@ export function pageModels(manifest: Manifest): PageModel[] {
   let number = 0;
   const numbers = new Map(manifest.findings.map((finding) => [finding.id, ++number]));
   return manifest.pages.map((page) => {
-    const findings = manifest.findings.filter((finding) => finding.page === page.id);
-    const shown = manifest.findings.filter((finding) => finding.seen.some((seen) => seen.page === page.id));
+    const findings = manifest.findings.filter((finding) => finding.page === page.id && !finding.waived);
+    const shown = manifest.findings.filter(
+      (finding) => !finding.waived && finding.seen.some((seen) => seen.page === page.id),
+    );
     const panes = manifest.profiles.flatMap((profile) => {
       const render = manifest.renders.find(
         (entry) => entry.page === page.id && entry.profile === profile.name,

@@ -1,0 +1,14 @@
+import type { RenderView, Rule, Sighting } from '../rules/rule.js';
+import { withoutConsequences, type Reported } from './consequences.js';
+import { withSettings, type RuleSettings } from './settings.js';
+
+/** What the rules see on one render, consequences filed away and the user's settings applied. */
+export function judge(render: RenderView, rules: readonly Rule[], settings: RuleSettings = {}): Reported[] {
+  const all = rules.flatMap((rule) => rule.check(render).map((sighting) => ({ rule, sighting })));
+  return withSettings(render.view, withoutConsequences(render.view, all), settings);
+}
+
+/** The same for every sighting of one defect of a page. */
+export function keyOf(rule: Rule, sighting: Sighting): string {
+  return `${rule.meta.name}\n${sighting.key}`;
+}

@@ -1,0 +1,77 @@
+import type { CDPSession, Protocol } from 'puppeteer-core';
+import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
+
+const MAX_MAP_BYTES = 20 * 1024 * 1024;
+
+/** The style sheets of a page, and where a place in one of them was written. */
+export class StyleSheets {
+  private readonly headers = new Map<string, Protocol.CSS.CSSStyleSheetHeader>();
+  private readonly maps = new Map<string, Promise<SourceMapConsumer | null>>();
+
+  /** To be made before the CSS domain is enabled, which lists the sheets that there are. */
+  constructor(
+    private readonly session: CDPSession,
+    private readonly origin: string,
+  ) {
+    session.on('CSS.styleSheetAdded', ({ header }) => this.headers.set(header.styleSheetId, header));
+  }
+
+  /** `file:line`, from the authored file where a source map leads there; null for what stands in no file. */
+  async placeOf(
+    styleSheetId: string | undefined,
+    range: { readonly line: number; readonly column: number } | null,
+  ): Promise<string | null> {
+    const header = styleSheetId === undefined ? undefined : this.headers.get(styleSheetId);
+    if (!header || !range) return null;
+    // A style element's lines count from where it begins in the document, which the browser has added already.
+    const mapped = header.sourceMapURL ? await this.mapped(header, range) : null;
+    if (mapped) return mapped;
+    const url = header.sourceURL;
+    return url === '' ? null : `${this.shown(url)}:${range.line + 1}`;
+  }
+
+  private async mapped(
+    header: Protocol.CSS.CSSStyleSheetHeader,
+    range: { readonly line: number; readonly column: number },
+  ): Promise<string | null> {
+    let map = this.maps.get(header.styleSheetId);
+    if (!map) this.maps.set(header.styleSheetId, (map = this.load(header).catch(() => null)));
+    const consumer = await map;
+    const at = consumer?.originalPositionFor({ line: range.line + 1, column: range.column });
+    // Without a source the map says nothing of this place.
+    return at && (at.source as string | null) !== null ? `${this.shown(at.source)}:${at.line}` : null;
+  }
+
+  private async load(header: Protocol.CSS.CSSStyleSheetHeader): Promise<SourceMapConsumer | null> {
+    const url = new URL(header.sourceMapURL!, header.sourceURL);
+    const text =
+      url.protocol === 'data:'
+        ? await (await fetch(url)).text()
+        : await this.fetched(url.href, header.frameId);
+    return text === null ? null : new SourceMapConsumer(JSON.parse(text) as RawSourceMap);
+  }
+
+  /** Through the page, which may be signed in where we are not. */
+  private async fetched(url: string, frameId: string): Promise<string | null> {
+    const { resource } = await this.session.send('Network.loadNetworkResource', {
+      frameId,
+      url,
+      options: { disableCache: false, includeCredentials: true },
+    });
+    if (!resource.success || resource.stream === undefined) return null;
+    let text = '';
+    for (;;) {
+      const { data, base64Encoded, eof } = await this.session.send('IO.read', { handle: resource.stream });
+      text += base64Encoded === true ? Buffer.from(data, 'base64').toString('utf8') : data;
+      if (eof || text.length > MAX_MAP_BYTES) break;
+    }
+    await this.session.send('IO.close', { handle: resource.stream });
+    return text.length > MAX_MAP_BYTES ? null : text;
+  }
+
+  /** Without the page's own origin, and without queries, which may carry tokens. */
+  private shown(url: string): string {
+    const bare = url.replace(/[?#].*$/s, '');
+    return bare.startsWith(`${this.origin}/`) ? bare.slice(this.origin.length + 1) || 'index.html' : bare;
+  }
+}

@@ -1,0 +1,58 @@
+import { mergeAcrossPages } from '../core/findings/across-pages.js';
+import { findingsOfPage } from '../core/findings/group.js';
+import type { RuleSettings } from '../core/findings/settings.js';
+import type { Waiver } from '../core/findings/waivers.js';
+import { RULES } from '../core/rules/index.js';
+import { summarise, withWaivers } from './check.js';
+import { layoutPath, readLayout } from './layout-file.js';
+import type { FindingRecord, Manifest } from './manifest.js';
+
+export interface Judging {
+  readonly rules: RuleSettings;
+  readonly waivers: readonly Waiver[];
+}
+
+/**
+ * The findings of a run, decided again from the layouts that it kept, without a browser. Causes were proven in the live
+ * page: they stay with the findings that are still there, as evidence does.
+ * @param full gives the path of a file of the run
+ * @throws IsopticError `no-layout`
+ */
+export async function judgeAgain(
+  manifest: Manifest,
+  full: (path: string) => string,
+  judging: Judging,
+): Promise<Manifest> {
+  const before = new Map(manifest.findings.map((finding) => [finding.id, finding]));
+  const findings: FindingRecord[] = [];
+  for (const page of manifest.pages.filter(({ of }) => of === undefined)) {
+    const ids = manifest.pages.filter(({ id, of }) => id === page.id || of === page.id).map(({ id }) => id);
+    const renders = manifest.renders.filter(({ page: id, status }) => status === 'ok' && ids.includes(id));
+    const views = await Promise.all(
+      renders.map(({ page: id, profile }) => readLayout(full(layoutPath(id, profile)))),
+    );
+    const causes = new Map(
+      manifest.findings.flatMap(({ page: on, key, cause }) =>
+        cause && ids.includes(on) ? [[key, cause] as const] : [],
+      ),
+    );
+    for (const finding of findingsOfPage(page.id, views, RULES, { settings: judging.rules, causes })) {
+      const known = before.get(finding.id);
+      const seen = finding.seen.map((entry) => {
+        const evidence = known?.seen.find(
+          ({ page: on, profile }) => on === entry.page && profile === entry.profile,
+        )?.evidence;
+        return { ...entry, ...(evidence !== undefined && { evidence }) };
+      });
+      findings.push({
+        ...finding,
+        related: [...finding.related],
+        pages: [...finding.pages],
+        seen,
+        waived: null,
+      });
+    }
+  }
+  const judged = withWaivers(mergeAcrossPages(findings), judging.waivers, new Date());
+  return { ...manifest, ...judged, summary: summarise(manifest.renders, judged.findings) };
+}
