@@ -1,7 +1,12 @@
 import {
-  DECLARED_PROPERTIES,
+  FLAG_ANCHOR_TARGET,
+  FLAG_CONTROL,
+  FLAG_FIELD,
   FLAG_IN_PICTURE,
   FLAG_RENDERED,
+  FLAG_REPLACED,
+  FLAG_TEXT,
+  DECLARED_PROPERTIES,
   KIND_AFTER,
   KIND_BEFORE,
   KIND_ELEMENT,
@@ -11,9 +16,11 @@ import {
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows } from './experiment.js';
+import { edgesOf } from './edges.js';
 import { fieldText } from './field-text.js';
 import { findAll } from './find.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
+import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, referredIds } from './traits.js';
 
@@ -46,6 +53,7 @@ interface Inherited {
   readonly treeParent: number;
   readonly scope: number;
   readonly flags: number;
+  readonly display: string;
   readonly frame: Frame;
   /** Padding box of the nearest positioned ancestor, in the frame's viewport. */
   readonly positioned: Box;
@@ -90,25 +98,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     for (const value of values) target.push(px(value));
   };
 
-  const styleRow = (style: CSSStyleDeclaration, element: Element | null): number => {
-    const row: number[] = [];
-    for (const property of STYLE_PROPERTIES) row.push(strings.number(style.getPropertyValue(property)));
-    const map = element?.computedStyleMap();
-    for (const property of DECLARED_PROPERTIES) {
-      row.push(strings.number(map ? String(map.get(property) ?? '') : style.getPropertyValue(property)));
-    }
-    return styles.number(row);
-  };
-  const noStyle = styles.number([...STYLE_PROPERTIES, ...DECLARED_PROPERTIES].map(() => strings.number('')));
-  const edges = (
-    style: CSSStyleDeclaration,
-    prefix: string,
-    suffix: string,
-  ): [number, number, number, number] => {
-    const of = (side: string) => Number.parseFloat(style.getPropertyValue(`${prefix}-${side}${suffix}`)) || 0;
-    return [of('top'), of('right'), of('bottom'), of('left')];
-  };
-
+  const reader = new StyleReader(strings, styles, document);
   const addNode = (
     inherited: Inherited,
     kind: number,
@@ -118,6 +108,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     flags: number,
     style: CSSStyleDeclaration | null,
     rect: Box | null,
+    hasText = true,
   ): number => {
     nodes.parent.push(inherited.node);
     nodes.scope.push(inherited.scope);
@@ -128,18 +119,29 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     nodes.classes.push(strings.number((element?.getAttribute('class') ?? '').trim().replace(/\s+/g, ' ')));
     nodes.nth.push(nth);
     nodes.flags.push(flags);
-    nodes.style.push(style ? styleRow(style, kind === KIND_ELEMENT ? element : null) : noStyle);
+    const parentRow = inherited.node < 0 ? -1 : nodes.style[inherited.node]!;
+    const facts = {
+      hasText,
+      isReplaced: (flags & FLAG_REPLACED) !== 0,
+      isRoot: inherited.node < 0,
+      isAnchorTarget: (flags & FLAG_ANCHOR_TARGET) !== 0,
+      parentDisplay: inherited.display,
+    };
+    nodes.style.push(
+      style ? reader.read(style, kind === KIND_ELEMENT ? element : null, parentRow, facts) : reader.none,
+    );
     const { dx, dy } = inherited.frame;
     if (rect) numbers(nodes.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
     else nodes.box.push(0, 0, 0, 0);
     if (style) {
-      numbers(nodes.border, ...edges(style, 'border', '-width'));
-      numbers(nodes.padding, ...edges(style, 'padding', ''));
-      numbers(nodes.margin, ...edges(style, 'margin', ''));
+      numbers(nodes.border, ...edgesOf(style, 'border-width'));
+      numbers(nodes.padding, ...edgesOf(style, 'padding'));
+      numbers(nodes.margin, ...edgesOf(style, 'margin'));
     } else {
       for (const column of [nodes.border, nodes.padding, nodes.margin]) column.push(0, 0, 0, 0);
     }
-    if (element && rect && kind === KIND_ELEMENT) {
+    const scrolls = style !== null && /auto|scroll|hidden/.test(style.overflowX + style.overflowY);
+    if (element && rect && kind === KIND_ELEMENT && scrolls) {
       numbers(
         nodes.scroll,
         element.clientWidth,
@@ -208,7 +210,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     const rendered = style.display === 'contents' || element.checkVisibility();
     const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
     const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
-    const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect);
+    const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0;
+    const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect, hasText);
     rows?.set(element, node);
     elements[node] = element;
     if (tag === 'img' && rect) {
@@ -229,29 +232,35 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     const allows = element.getAttribute('data-isoptic-allow');
     if (allows !== null) allowed.push({ node, rules: allows });
 
+    const value = (property: string) => reader.value(nodes.style[node]!, property);
+    const display = value('display');
     const positionsChildren =
-      style.position !== 'static' ||
-      style.transform !== 'none' ||
-      style.filter !== 'none' ||
-      style.contain !== 'none';
-    const isBlock = style.display !== 'inline' && style.display !== 'contents';
+      value('position') !== 'static' ||
+      value('transform') !== 'none' ||
+      value('filter') !== 'none' ||
+      value('contain') !== 'none';
+    const isBlock = display !== 'inline' && display !== 'contents';
     const below: Inherited = {
       node,
       treeParent: node,
       scope: inherited.scope,
       flags: flags | (tag === 'svg' ? FLAG_IN_PICTURE : 0),
+      display: display === 'contents' ? inherited.display : display,
       frame: inherited.frame,
-      positioned: rect && positionsChildren ? paddingBox(rect, style) : inherited.positioned,
-      content: rect && isBlock ? contentEdges(rect, style) : inherited.content,
+      positioned: rect && positionsChildren ? insetBy(rect, nodes.border, node) : inherited.positioned,
+      content:
+        rect && isBlock
+          ? contentEdges(insetBy(rect, nodes.border, node), nodes.padding, node)
+          : inherited.content,
     };
 
-    if (rendered && tag !== 'svg') addPseudo(element, '::before', below);
+    if (reader.hasPseudo && rendered && tag !== 'svg') addPseudo(element, '::before', below);
     if (rendered) {
-      const noWrap = style.whiteSpace === 'nowrap' || style.whiteSpace === 'pre';
+      const noWrap = /^(nowrap|pre)$/.test(value('white-space'));
       for (const child of renderedChildNodes(element, tag)) {
         if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
       }
-      if (tag !== 'svg') addPseudo(element, '::after', below);
+      if (reader.hasPseudo && tag !== 'svg') addPseudo(element, '::after', below);
     }
     pushBelow(element, tag, style, rect, below);
   };
@@ -268,8 +277,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       const inner = frameDocument(element as HTMLIFrameElement);
       if (!inner) leave('frames of another origin');
       else if (rect && (inner.documentElement as Element | null)) {
-        const border = edges(style, 'border', '-width');
-        const padding = edges(style, 'padding', '');
+        const border = edgesOf(style, 'border-width');
+        const padding = edgesOf(style, 'padding');
         const frame = {
           dx: below.frame.dx + rect.x + border[3] + padding[3],
           dy: below.frame.dy + rect.y + border[0] + padding[0],
@@ -305,6 +314,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       treeParent: -1,
       scope: -1,
       flags: 0,
+      display: 'block',
       frame: { dx: window.scrollX, dy: window.scrollY },
       positioned: viewportBox,
       content: { left: 0, right: viewportBox.width },
@@ -398,24 +408,24 @@ function renderedChildNodes(element: Element, tag: string): Iterable<Node> {
   return element.childNodes;
 }
 
-function paddingBox(rect: DOMRect, style: CSSStyleDeclaration): Box {
-  const of = (value: string) => Number.parseFloat(value) || 0;
-  const left = of(style.borderLeftWidth);
-  const top = of(style.borderTopWidth);
+/** A box without the edges of one of the columns: top, right, bottom, left. */
+function insetBy(box: Box, column: readonly number[], row: number): Box {
+  const [top, right, bottom, left] = [0, 1, 2, 3].map((side) => column[4 * row + side]!) as [
+    number,
+    number,
+    number,
+    number,
+  ];
   return {
-    x: rect.x + left,
-    y: rect.y + top,
-    width: rect.width - left - of(style.borderRightWidth),
-    height: rect.height - top - of(style.borderBottomWidth),
+    x: box.x + left,
+    y: box.y + top,
+    width: box.width - left - right,
+    height: box.height - top - bottom,
   };
 }
 
-function contentEdges(rect: DOMRect, style: CSSStyleDeclaration): { left: number; right: number } {
-  const of = (value: string) => Number.parseFloat(value) || 0;
-  return {
-    left: rect.left + of(style.borderLeftWidth) + of(style.paddingLeft),
-    right: rect.right - of(style.borderRightWidth) - of(style.paddingRight),
-  };
+function contentEdges(box: Box, column: readonly number[], row: number): { left: number; right: number } {
+  return { left: box.x + column[4 * row + 3]!, right: box.x + box.width - column[4 * row + 1]! };
 }
 
 function loadedFonts(): string[] {

@@ -1,3 +1,4 @@
+import { perNode } from './memo.js';
 import type { Scene } from './scene.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -7,7 +8,15 @@ export type Displacement = 'absolute' | 'fixed' | 'offset' | 'transform' | 'nega
 /** Less than this is optical correction, CSS px. */
 const LEAST_PX = 2;
 
+/** How an element is displaced. */
 export function displacementOf(view: SnapshotView, i: NodeIndex): Displacement {
+  const known = displacements(view, i);
+  return known === 'none' ? null : known;
+}
+
+const displacements = perNode((view, i) => computeDisplacement(view, i) ?? 'none');
+
+function computeDisplacement(view: SnapshotView, i: NodeIndex): Displacement {
   const position = view.style(i, 'position');
   if (position === 'absolute' || position === 'fixed') return position;
   if (isMoved(view, i)) return 'transform';

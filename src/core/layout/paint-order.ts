@@ -1,3 +1,4 @@
+import { perStyle } from './memo.js';
 import { FLAG_TOP_LAYER } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -140,9 +141,13 @@ function isAtom(view: SnapshotView, i: NodeIndex): boolean {
 }
 
 export function makesStackingContext(view: SnapshotView, i: NodeIndex): boolean {
+  if (makesByStyle(view, i)) return true;
+  return /^-?\d/.test(view.style(i, 'z-index')) && takesZIndex(view, i);
+}
+
+const makesByStyle = perStyle((view, i): boolean => {
   const position = view.style(i, 'position');
   if (position === 'fixed' || position === 'sticky') return true;
-  if (takesZIndex(view, i) && /^-?\d/.test(view.style(i, 'z-index'))) return true;
   const set = (property: Parameters<SnapshotView['style']>[1]) => {
     const value = view.style(i, property);
     return value !== '' && value !== 'none';
@@ -159,4 +164,4 @@ export function makesStackingContext(view: SnapshotView, i: NodeIndex): boolean 
     return true;
   if (/layout|paint|strict|content/.test(view.style(i, 'contain'))) return true;
   return view.style(i, 'container-type') !== 'normal' && view.style(i, 'container-type') !== '';
-}
+});

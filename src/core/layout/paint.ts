@@ -1,8 +1,18 @@
+import { perNode, perStyle } from './memo.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** The alpha of a computed colour, 0 to 1. */
 export function alphaOf(colour: string): number {
+  let alpha = alphas.get(colour);
+  if (alpha === undefined) alphas.set(colour, (alpha = readAlpha(colour)));
+  return alpha;
+}
+
+/** Pages have few colours. */
+const alphas = new Map<string, number>();
+
+function readAlpha(colour: string): number {
   if (colour === '' || colour === 'transparent') return 0;
   const match = /[,/]\s*([\d.]+)(%?)\s*\)$/.exec(colour);
   if (!match || (/^(rgb|hsl)\(/.test(colour) && !colour.includes('/'))) return 1;
@@ -11,10 +21,15 @@ export function alphaOf(colour: string): number {
 
 /** Whether what is under an element's box is not seen through it. */
 export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
-  if (alphaOf(view.style(i, 'background-color')) >= 0.9) return true;
-  if (isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size'))) return true;
+  if (hasOpaqueBackground(view, i)) return true;
   return view.has(i, FLAG_PICTURE) && /^(img|video|iframe)$/.test(view.tag(i));
 }
+
+const hasOpaqueBackground = perStyle(
+  (view, i): boolean =>
+    alphaOf(view.style(i, 'background-color')) >= 0.9 ||
+    isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size')),
+);
 
 /** Gradients without see-through stops, and pictures that fill the box. */
 function isOpaqueImage(image: string, size: string): boolean {
@@ -27,12 +42,12 @@ function isOpaqueImage(image: string, size: string): boolean {
 }
 
 /** Whether a box is drawn: a reader sees its edge, by a border all round, a background of its own, or a shadow. */
-export function isDrawn(view: SnapshotView, i: NodeIndex): boolean {
+export const isDrawn = perNode((view, i): boolean => {
   if (view.style(i, 'display') === 'inline') return hasOwnBackground(view, i);
   const shadow = view.style(i, 'box-shadow');
   if (shadow !== '' && shadow !== 'none' && !/inset/.test(shadow)) return true;
   return hasBorderAllRound(view, i) || hasOwnBackground(view, i);
-}
+});
 
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 

@@ -90,6 +90,11 @@ export class Scene {
     return this.inkIndex.search(rect).map((i) => this.inks[i]!);
   }
 
+  /** The same, of those that stand after one in the page's order: each pair is then met once. */
+  inksAfter(ink: Ink): Ink[] {
+    return this.inkIndex.search(ink.shown!, (i) => i > ink.index).map((i) => this.inks[i]!);
+  }
+
   coversIn(rect: Rect): Cover[] {
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
@@ -165,12 +170,10 @@ class Index {
     this.tree?.finish();
   }
 
-  search({ x, y, width, height }: Rect): number[] {
+  search({ x, y, width, height }: Rect, keep?: (item: number) => boolean): number[] {
     if (!this.tree) return [];
-    return this.tree
-      .search(x, y, x + width, y + height)
-      .map((at) => this.items[at]!)
-      .sort((a, b) => a - b);
+    const found = this.tree.search(x, y, x + width, y + height, keep && ((at) => keep(this.items[at]!)));
+    return found.map((at) => this.items[at]!).sort((a, b) => a - b);
   }
 }
 

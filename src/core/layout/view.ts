@@ -16,7 +16,9 @@ export class SnapshotView {
   /** Index of the page's root element, and of its body (−1 when there is none). */
   readonly root: NodeIndex = 0;
   readonly body: NodeIndex;
-  private readonly column = new Map<string, number>();
+  private readonly column: Record<string, number | undefined> = {};
+  /** The style row of each element. */
+  private readonly rows: Int32Array;
   private readonly width: number;
   private children: NodeIndex[][] | null = null;
   private linesByNode: number[][] | null = null;
@@ -25,7 +27,8 @@ export class SnapshotView {
   constructor(readonly snapshot: LayoutSnapshot) {
     this.count = snapshot.nodes.count;
     this.width = snapshot.styleProperties.length;
-    snapshot.styleProperties.forEach((property, i) => this.column.set(property, i));
+    this.rows = snapshot.nodes.style;
+    snapshot.styleProperties.forEach((property, i) => (this.column[property] = i));
     this.containing = new Int32Array(this.count).fill(UNKNOWN);
     let body = -1;
     for (let i = 1; i < this.count && body < 0; i++) {
@@ -62,9 +65,9 @@ export class SnapshotView {
   }
 
   style(i: NodeIndex, property: StyleProperty | DeclaredProperty): string {
-    const column = this.column.get(property);
+    const column = this.column[property];
     if (column === undefined) return '';
-    return this.string(this.snapshot.styles[this.snapshot.nodes.style[i]! * this.width + column]);
+    return this.snapshot.strings[this.snapshot.styles[this.rows[i]! * this.width + column]!]!;
   }
 
   /** Border box. */

@@ -29,9 +29,8 @@ export const textOverlap: Rule = {
     const groups = new Map<string, Pair[]>();
     for (const ink of scene.inks) {
       if (ink.kind !== 'text' || !ink.shown) continue;
-      for (const other of scene.inksIn(ink.shown)) {
-        // Each pair once.
-        if (other.kind !== 'text' || other.index <= ink.index) continue;
+      for (const other of scene.inksAfter(ink)) {
+        if (other.kind !== 'text') continue;
         const pair = pairOf(scene, ink, other);
         if (!pair) continue;
         const key = signature(scene.view, pair.culprit);

@@ -3,6 +3,7 @@ import { union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isIndentedAway } from '../intent/off-stage.js';
 import { displacementOf } from '../layout/displace.js';
+import { perNode } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
@@ -145,16 +146,19 @@ function lockedBy({ view }: Scene): NodeIndex {
   return /hidden|clip/.test(view.style(view.root, 'overflow-y')) || view.body < 0 ? view.root : view.body;
 }
 
-function scrollerOf(scene: Scene, ink: Ink): NodeIndex {
-  const { view } = scene;
-  for (let at = view.containingElement(ink.node); at > 0; at = view.containingElement(at)) {
+function scrollerOf({ view }: Scene, ink: Ink): NodeIndex {
+  return scrollers(view, view.containingElement(ink.node));
+}
+
+const scrollers = perNode((view, from): NodeIndex => {
+  for (let at = from; at > 0; at = view.containingElement(at)) {
     const overflow = `${view.style(at, 'overflow-x')} ${view.style(at, 'overflow-y')}`;
     if (at === view.body) return -1;
     if (/auto|scroll/.test(overflow)) return at;
     if (/hidden|clip/.test(overflow)) return -1;
   }
   return -1;
-}
+});
 
 /** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
 function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean {

@@ -1,0 +1,179 @@
+import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
+import type { Interner, RowInterner } from './columns.js';
+
+/** What decides which properties of an element can matter. */
+export interface StyleFacts {
+  /** Has words of its own, or is a field: what is inherited for text is read from it. */
+  readonly hasText: boolean;
+  readonly isReplaced: boolean;
+  readonly isRoot: boolean;
+  readonly isAnchorTarget: boolean;
+  readonly parentDisplay: string;
+}
+
+/** Inherited: an element without text of its own has its parent's. */
+const OF_TEXT = [
+  'white-space',
+  'overflow-wrap',
+  'font-family',
+  'font-size',
+  'line-height',
+  'color',
+  'text-indent',
+] as const;
+
+/** Initial unless some style sheet or style attribute names them, so pages that don't are spared the reading. */
+const RARE: Readonly<Record<string, string>> = {
+  translate: 'none',
+  rotate: 'none',
+  scale: 'none',
+  perspective: 'none',
+  'backdrop-filter': 'none',
+  'mix-blend-mode': 'normal',
+  isolation: 'auto',
+  'mask-image': 'none',
+  'clip-path': 'none',
+  contain: 'none',
+  'will-change': 'auto',
+  'container-type': 'normal',
+  'box-shadow': 'none',
+  'writing-mode': 'horizontal-tb',
+};
+
+const BORDERS = [
+  'border-top-color',
+  'border-right-color',
+  'border-bottom-color',
+  'border-left-color',
+] as const;
+const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
+const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
+
+/** Reads computed styles into rows of string numbers, only what can matter of an element: reading is what collecting costs. */
+export class StyleReader {
+  /** A row for what has no style. */
+  readonly none: number;
+  /** The last row that was read, by its number. */
+  private readonly rows: number[][] = [];
+  private readonly rare: readonly string[];
+  private readonly initial: readonly number[];
+  private readonly at: (property: string) => number;
+
+  constructor(
+    private readonly strings: Interner,
+    private readonly styles: RowInterner,
+    document: Document,
+  ) {
+    const known = usedInSheets(document);
+    const used = known?.properties ?? null;
+    this.hasPseudo = known?.pseudo ?? true;
+    this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
+    this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
+    this.at = (property) => COLUMN.get(property)!;
+    this.none = styles.number(COLUMNS.map(() => strings.number('')));
+    this.rows[this.none] = COLUMNS.map(() => strings.number(''));
+  }
+
+  /** Whether some rule of the page makes a pseudo-element; true where that can't be known. */
+  readonly hasPseudo: boolean;
+
+  /** What a row has for a property. */
+  value(row: number, property: string): string {
+    return this.strings.strings[this.rows[row]?.[this.at(property)] ?? -1] ?? '';
+  }
+
+  /**
+   * @param element null for a pseudo-element, which has no computed style map
+   * @param parentRow the row of the parent, for what is inherited
+   */
+  read(style: CSSStyleDeclaration, element: Element | null, parentRow: number, facts: StyleFacts): number {
+    const row = [...this.initial];
+    const set = (property: string, value: string) => {
+      row[this.at(property)] = this.strings.number(value);
+    };
+    const read = (property: string): string => {
+      const value = style.getPropertyValue(property);
+      set(property, value);
+      return value;
+    };
+    const display = read('display');
+    const position = read('position');
+    for (const property of ['float', 'visibility', 'opacity', 'transform', 'filter', 'direction'])
+      read(property);
+    const overflow = read('overflow-x') + read('overflow-y');
+    read('box-sizing');
+    read('background-color');
+    if (read('background-image') !== 'none') read('background-size');
+    for (const property of this.rare) read(property);
+    const isItem = /flex|grid/.test(facts.parentDisplay);
+    if (position !== 'static' || isItem) read('z-index');
+    if (position === 'absolute' || position === 'fixed') read('clip');
+    if (/hidden|clip|auto|scroll/.test(overflow)) {
+      read('text-overflow');
+      read('-webkit-line-clamp');
+      if (overflow.includes('clip')) read('overflow-clip-margin');
+    }
+    if (/flex/.test(display)) {
+      read('flex-direction');
+      read('flex-wrap');
+    }
+    if (isItem) read('flex-shrink');
+    if (display.startsWith('inline')) read('vertical-align');
+    if (facts.isReplaced) read('object-fit');
+    if (facts.isRoot) read('scroll-padding-top');
+    if (facts.isAnchorTarget) read('scroll-margin-top');
+    for (const side of BORDERS) {
+      if (style.getPropertyValue(side.replace('color', 'width')) !== '0px') read(side);
+    }
+    const parent = this.rows[parentRow];
+    if (facts.hasText || !parent) for (const property of OF_TEXT) read(property);
+    else for (const property of OF_TEXT) row[this.at(property)] = parent[this.at(property)]!;
+    if (display !== 'inline' || facts.isReplaced) {
+      const map = element?.computedStyleMap();
+      const declared = (property: string) => {
+        set(property, map ? String(map.get(property) ?? '') : style.getPropertyValue(property));
+      };
+      for (const property of ['width', 'min-width', 'max-width', 'height', 'max-height']) declared(property);
+      if (isItem) declared('flex-basis');
+      if (position !== 'static') for (const side of ['left', 'right', 'top', 'bottom']) declared(side);
+    } else if (position !== 'static') {
+      const map = element?.computedStyleMap();
+      for (const side of ['left', 'right', 'top', 'bottom'])
+        set(side, map ? String(map.get(side) ?? '') : style.getPropertyValue(side));
+    }
+    const number = this.styles.number(row);
+    this.rows[number] ??= row;
+    return number;
+  }
+}
+
+/**
+ * Every property that the page's style sheets and style attributes name; null where that can't be known: a sheet of another
+ * origin, a shadow tree, a frame.
+ */
+function usedInSheets(document: Document): { properties: Set<string>; pseudo: boolean } | null {
+  const used = new Set<string>();
+  let pseudo = false;
+  const add = (style: CSSStyleDeclaration) => {
+    for (const property of style) used.add(property);
+  };
+  const walk = (rules: CSSRuleList) => {
+    for (const rule of rules) {
+      if ('style' in rule) add((rule as CSSStyleRule).style);
+      if ('selectorText' in rule) pseudo ||= /:(before|after)/.test((rule as CSSStyleRule).selectorText);
+      if ('styleSheet' in rule && (rule as CSSImportRule).styleSheet)
+        walk((rule as CSSImportRule).styleSheet!.cssRules);
+      if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
+    }
+  };
+  try {
+    for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) walk(sheet.cssRules);
+  } catch {
+    return null;
+  }
+  for (const element of document.querySelectorAll('*')) {
+    if (element.shadowRoot || element.localName === 'iframe') return null;
+    if (element.hasAttribute('style')) add((element as HTMLElement).style);
+  }
+  return { properties: used, pseudo };
+}
