@@ -15,7 +15,9 @@ import { RULES } from '../dist/core/rules/index.js';
 import { openTargets } from '../dist/site/targets.js';
 import { gzipSync } from 'node:zlib';
 
-const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? "500,2000,5000,20000,50000").split(",").map(Number);
+const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,20000,50000')
+  .split(',')
+  .map(Number);
 const BOUND_MS = 50;
 const REPEATS = 9;
 
@@ -63,22 +65,33 @@ try {
       times.push(performance.now() - start);
     }
     const { count } = outcome.captures[0].snapshot.nodes;
-    rows.push({ count, collect: outcome.timings.collectMs, analyse: median(times), packed: gzipSync(text).length / 1e6 });
+    rows.push({
+      count,
+      collect: outcome.timings.collectMs,
+      analyse: median(times),
+      packed: gzipSync(text).length / 1e6,
+    });
   }
 } finally {
   await browser.close();
   await rm(folder, { recursive: true, force: true });
 }
 
-console.log('| elements | collection | analysis, median | µs an element | packed |\n| --- | --- | --- | --- | --- |');
+console.log(
+  '| elements | collection | analysis, median | µs an element | packed |\n| --- | --- | --- | --- | --- |',
+);
 for (const { count, collect, analyse, packed } of rows) {
-  console.log(`| ${count} | ${collect.toFixed(0)} ms | ${analyse.toFixed(1)} ms | ${((1000 * analyse) / count).toFixed(1)} | ${packed.toFixed(2)} MB |`);
+  console.log(
+    `| ${count} | ${collect.toFixed(0)} ms | ${analyse.toFixed(1)} ms | ${((1000 * analyse) / count).toFixed(1)} | ${packed.toFixed(2)} MB |`,
+  );
 }
 if (process.argv.includes('--check')) {
   const at5000 = rows.find(({ count }) => count >= 5_000);
   const growth = rows.at(-1).analyse / rows.at(-1).count / (at5000.analyse / at5000.count);
   if (at5000.analyse > BOUND_MS || growth > 3) {
-    console.error(`Too slow: ${at5000.analyse.toFixed(1)} ms at ${at5000.count} elements (bound ${BOUND_MS}), growth ${growth.toFixed(2)} an element.`);
+    console.error(
+      `Too slow: ${at5000.analyse.toFixed(1)} ms at ${at5000.count} elements (bound ${BOUND_MS}), growth ${growth.toFixed(2)} an element.`,
+    );
     process.exitCode = 1;
   }
 }

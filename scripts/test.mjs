@@ -41,6 +41,7 @@ if (!existsSync(resultFile)) {
   console.error('test: Jest wrote no result');
   process.exit(1);
 }
+if (process.argv.length === 2 && !run('accuracy', ['bench/accuracy.mjs', '--check'])) failedChecks++;
 const result = JSON.parse(readFileSync(resultFile, 'utf8'));
 // A suite that could not even start counts as one failure, and so does each failed check.
 const failed = result.numFailedTests + result.numRuntimeErrorTestSuites + failedChecks;

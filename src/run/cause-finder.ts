@@ -9,6 +9,8 @@ import type { Probe } from '../engine/probe.js';
 
 /** What experiments on one render may take: a page with a hundred defects is not measured a thousand times. */
 const BOUND_MS = 2_500;
+/** Of a larger page each experiment would take seconds. */
+const MOST_ELEMENTS = 15_000;
 
 /** Finds out why the defects of one page are there, each on the first render that shows it. */
 export class CauseFinder {
@@ -22,6 +24,7 @@ export class CauseFinder {
   ) {}
 
   async investigate(render: RenderView, probe: Probe): Promise<void> {
+    if (render.view.count > MOST_ELEMENTS) return;
     const until = performance.now() + BOUND_MS;
     const writer = new SelectorWriter(render.view);
     for (const { rule, sighting } of judge(render, this.rules, this.settings)) {

@@ -46,7 +46,7 @@ test('the list of planted faults covers all three families, and its widths fit i
   }
 });
 
-test('every planted page overflow is found with the right element on exactly the right profiles, and nothing else', async () => {
+test('every planted fault is found by its rule, with the right element on exactly the right profiles, and nothing else', async () => {
   const manifest = manifestOf(
     await isoptic([
       'check',
@@ -59,8 +59,9 @@ test('every planted page overflow is found with the right element on exactly the
       join(temp.path, 'found'),
     ]),
   );
-  const found = manifest.findings.filter((finding) => finding.rule === 'page-overflow');
-  const planted = truth.filter((fault) => fault.rule === 'page-overflow');
+  const found = manifest.findings;
+  // Two are there on a turned phone only.
+  const planted = truth.filter((fault) => fault.profiles.length > 0);
   expect(found).toHaveLength(planted.length);
 
   const browserOf = await findBrowser(undefined);
@@ -77,7 +78,7 @@ test('every planted page overflow is found with the right element on exactly the
       await page.goto(pathToFileURL(join('demo/as-found', fault.page)).href);
       const source = manifest.pages.find((entry) => entry.source === fault.page)!.id;
       const hits = [];
-      for (const finding of found.filter((entry) => entry.page === source)) {
+      for (const finding of found.filter((entry) => entry.page === source && entry.rule === fault.rule)) {
         const verdict = await page.evaluate(
           (reported, wanted) => {
             const matches = document.querySelectorAll(reported);
@@ -134,7 +135,7 @@ test('isoptic demo finds nothing on the repaired site, ends with 0 and says wher
   expect(outcome.status).toBe(0);
   expect(outcome.stdout).toContain(join('demo', 'as-found', 'report.html'));
   const repaired = JSON.parse(await readFile(join(out, 'repaired', 'run.json'), 'utf8')) as Manifest;
-  expect(repaired.summary).toEqual({ renders: 36, failed: 0, errors: 0, warnings: 0, notices: 0 });
+  expect(repaired.summary).toEqual({ renders: 36, failed: 0, errors: 0, warnings: 0, notices: 0, waived: 0 });
 });
 
 test('our own report passes our own check, on phones and desktops', async () => {

@@ -1,6 +1,7 @@
 import {
   DECLARED_PROPERTIES,
   FLAG_RENDERED,
+  LINE_FIELD,
   LINE_UNBREAKABLE,
   STYLE_PROPERTIES,
 } from '../../src/core/layout/snapshot.js';
@@ -18,9 +19,15 @@ export interface Node {
   readonly style?: Readonly<Record<string, string>>;
   readonly padding?: Quad;
   readonly border?: Quad;
+  readonly margin?: Quad;
   readonly flags?: number;
   readonly hidden?: boolean;
-  readonly lines?: readonly { readonly box: Quad; readonly unbreakable?: boolean; readonly text?: string }[];
+  readonly lines?: readonly {
+    readonly box: Quad;
+    readonly unbreakable?: boolean;
+    readonly field?: boolean;
+    readonly text?: string;
+  }[];
   readonly children?: readonly Node[];
 }
 
@@ -28,6 +35,9 @@ export interface PageOptions {
   readonly width: number;
   readonly height?: number;
   readonly scrollWidth?: number;
+  readonly scrollHeight?: number;
+  readonly allowed?: readonly { readonly node: number; readonly rules: string }[];
+  readonly matches?: readonly { readonly selector: string; readonly nodes: number[] }[];
   readonly direction?: 'ltr' | 'rtl';
   readonly overflowX?: string;
   readonly scale?: number;
@@ -35,6 +45,19 @@ export interface PageOptions {
 
 const INITIAL: Readonly<Record<string, string>> = {
   display: 'block',
+  'background-color': 'rgba(0, 0, 0, 0)',
+  'background-image': 'none',
+  'box-shadow': 'none',
+  color: 'rgb(0, 0, 0)',
+  'font-size': '16px',
+  'z-index': 'auto',
+  height: 'auto',
+  'max-height': 'none',
+  top: 'auto',
+  bottom: 'auto',
+  'text-overflow': 'clip',
+  'text-indent': '0px',
+  'mask-image': 'none',
   position: 'static',
   float: 'none',
   visibility: 'visible',
@@ -116,13 +139,13 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     nodes.box.push(...node.box);
     nodes.border.push(...(node.border ?? [0, 0, 0, 0]));
     nodes.padding.push(...(node.padding ?? [0, 0, 0, 0]));
-    nodes.margin.push(0, 0, 0, 0);
+    nodes.margin.push(...(node.margin ?? [0, 0, 0, 0]));
     nodes.scroll.push(0, 0, 0, 0);
     for (const line of node.lines ?? []) {
       lines.node.push(at);
       lines.box.push(...line.box);
       lines.text.push(number(line.text ?? 'text'));
-      lines.flags.push(line.unbreakable ? LINE_UNBREAKABLE : 0);
+      lines.flags.push((line.unbreakable ? LINE_UNBREAKABLE : 0) | (line.field ? LINE_FIELD : 0));
       lines.count++;
     }
     const below = node.children ?? [];
@@ -151,7 +174,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
         scrollbar: 0,
       },
       scroll: { x: 0, y: 0 },
-      document: { width: options.scrollWidth ?? width, height },
+      document: { width: options.scrollWidth ?? width, height: options.scrollHeight ?? height },
       direction: options.direction ?? 'ltr',
       rootOverflow: { x: options.overflowX ?? 'visible', y: 'visible' },
       pageFonts: [],
@@ -160,9 +183,9 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       styles,
       nodes,
       lines,
-      matches: [],
+      matches: [...(options.matches ?? [])],
       pictures: [],
-      allowed: [],
+      allowed: [...(options.allowed ?? [])],
       leftOut: [],
     }),
   );

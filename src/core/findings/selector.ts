@@ -1,5 +1,8 @@
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
+/** A selector of more steps is no shorter than a full path in any way that helps a reader; trying them all is cubic. */
+const MOST_STEPS = 12;
+
 /**
  * Writes selectors that match exactly one element of the page: short ones where they do, longer ones where they must.
  * `>>>` steps into an open shadow root or a frame's document.
@@ -74,7 +77,8 @@ export class SelectorWriter {
     // A bare tag says little to a reader: its parent's step is written too.
     const bare =
       stepClasses(this.view, chain[last]!).length === 0 && last >= 2 && chain[last - 1] !== this.view.body;
-    for (let from = bare ? last - 1 : last; from >= 0; from--) {
+    const farthest = Math.max(0, last - MOST_STEPS);
+    for (let from = bare ? last - 1 : last; from >= farthest; from--) {
       const steps = chain.slice(from);
       const id = from < last ? this.idStep(steps[0]!) : null;
       if (this.matches(steps, id ? steps[0]! : null, withPosition) === 1) {

@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_TOP_LAYER } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -25,6 +25,29 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   for (let at = i; at >= 0; at = view.parent(at)) {
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
     if (/cookie|consent|dialog|modal|toast|snackbar|popover|tooltip|dropdown/i.test(name)) return true;
+  }
+  return false;
+}
+
+/** A menu or a hint that hangs from the control it belongs to: wholly above or below the box that holds both. */
+export function hangsFromControl(scene: Scene, i: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = i; at > 0; at = view.parent(at)) {
+    if (view.style(at, 'position') !== 'absolute') continue;
+    const holder = view.containingElement(at);
+    if (holder <= 0 || holder === view.body) return false;
+    const panel = view.box(at);
+    const around = view.box(holder);
+    const isOutside = panel.y >= around.y + around.height - 4 || panel.y + panel.height <= around.y + 4;
+    return isOutside && holdsControl(scene, holder, at);
+  }
+  return false;
+}
+
+function holdsControl(scene: Scene, holder: NodeIndex, panel: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = holder; at <= scene.lastOf(holder); at++) {
+    if (view.has(at, FLAG_CONTROL) && !scene.contains(panel, at)) return true;
   }
   return false;
 }

@@ -17,3 +17,8 @@ export function isSmallRaised(view: SnapshotView, i: NodeIndex): boolean {
   }
   return /^(rt|rp)$/.test(view.tag(i));
 }
+
+/** Stars of a rating, arrows, dots: signs and no words. Part of a row of them is shown by design. */
+export function isSymbols(view: SnapshotView, ink: Ink): boolean {
+  return ink.kind === 'text' && !/[\p{L}\p{N}]/u.test(view.lineText(ink.line));
+}

@@ -1,6 +1,7 @@
 import { isDecoration } from '../intent/decoration.js';
 import { isClosed, isFaded, isVisuallyHidden, isWindowOnMore } from '../intent/cutters.js';
 import { isPageOfCarousel } from '../intent/carousels.js';
+import { isSymbols } from '../intent/typography.js';
 import { isOffStage } from '../intent/off-stage.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Clip } from './clips.js';
@@ -33,7 +34,7 @@ export function lossesOf(scene: Scene): Loss[] {
   if (known) return known;
   const found: Loss[] = [];
   for (const ink of scene.inks) {
-    if (isDecoration(scene, ink.node)) continue;
+    if (isDecoration(scene, ink.node) || isSymbols(scene.view, ink)) continue;
     for (const axis of ['x', 'y'] as const) {
       const loss = lossAlong(scene, ink, axis);
       if (loss && !isMeant(scene, loss)) {

@@ -1,6 +1,7 @@
 import { signature } from '../findings/signature.js';
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../intent/controls.js';
+import { hangsFromControl, isInTopLayer } from '../intent/overlays.js';
 import { isDecoration } from '../intent/decoration.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { overlapCulprit } from '../layout/culprit.js';
@@ -57,6 +58,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const common = intersect(control.shown!, other.shown!);
   if (!common || common.width < LEAST_PX || common.height < LEAST_PX) return null;
   if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
+  if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
+    return null;
   if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
   if (stickyRoot(view, control.node) !== stickyRoot(view, other.node)) return null;
   const found =

@@ -1,7 +1,7 @@
 import { signature } from '../findings/signature.js';
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
-import { fillsScreen, isDismissible, isInTopLayer } from '../intent/overlays.js';
+import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../intent/overlays.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { coverCulprit } from '../layout/culprit.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
@@ -13,7 +13,7 @@ import { excerpt, px } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Of a line's height, this share must be hidden before letters are lost, and of a control's area. */
-const LEAST_HEIGHT_SHARE = 0.35;
+const LEAST_HEIGHT_SHARE = 0.25;
 const LEAST_CONTROL_SHARE = 0.3;
 const LEAST_WIDTH = 4;
 
@@ -81,6 +81,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   if (!common || !isLost(ink, common)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
+  if (hangsFromControl(scene, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];

@@ -1,7 +1,7 @@
 import { signature } from '../findings/signature.js';
 import { intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
-import { isEcho, isSmallRaised } from '../intent/typography.js';
+import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
@@ -51,6 +51,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   if (a.node === b.node && Math.abs(a.full.y - b.full.y) < 2) return null;
   for (const ink of [a, b]) {
     if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
+    if (isSymbols(scene.view, ink)) return null;
   }
   if (isEcho(scene.view, a, b)) return null;
   const [upper, lower] = a.rank >= b.rank ? [a, b] : [b, a];

@@ -23,11 +23,11 @@ export class StyleSheets {
   ): Promise<string | null> {
     const header = styleSheetId === undefined ? undefined : this.headers.get(styleSheetId);
     if (!header || !range) return null;
-    // A style element's lines count from where it begins in the document, which the browser has added already.
     const mapped = header.sourceMapURL ? await this.mapped(header, range) : null;
     if (mapped) return mapped;
     const url = header.sourceURL;
-    return url === '' ? null : `${this.shown(url)}:${range.line + 1}`;
+    // Lines of a style element count from where it begins in its document.
+    return url === '' ? null : `${this.shown(url)}:${header.startLine + range.line + 1}`;
   }
 
   private async mapped(

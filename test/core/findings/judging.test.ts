@@ -1,0 +1,151 @@
+import fc from 'fast-check';
+import { mergeAcrossPages } from '../../../src/core/findings/across-pages.js';
+import type { Finding } from '../../../src/core/findings/finding.js';
+import { findingsOfPage } from '../../../src/core/findings/group.js';
+import { applyWaivers } from '../../../src/core/findings/waivers.js';
+import { RULES } from '../../../src/core/rules/index.js';
+import { CARD, line, renderOf } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
+
+/** A card of a hundred px with a text of some width in it, `count` of them side by side or below one another. */
+const cards = (widths: readonly number[], dx = 0, dy = 0): Node[] =>
+  widths.map((width, i) => ({
+    tag: 'div',
+    class: `card-${i}`,
+    box: [20 + dx, 20 + 60 * i + dy, 100, 40],
+    style: CARD,
+    children: [
+      { tag: 'p', box: [22 + dx, 22 + 60 * i + dy, 90, 20], lines: [line(22 + dx, 22 + 60 * i + dy, width)] },
+    ],
+  }));
+
+const PAGE = { width: 1200, height: 900 };
+const found = (children: readonly Node[], page = PAGE) =>
+  findingsOfPage('home', [renderOf(page, children)], RULES);
+
+test('one defect, one finding: what has run out is not also an overlap', () => {
+  const beside: Node = {
+    tag: 'p',
+    class: 'beside',
+    box: [130, 20, 100, 20],
+    lines: [line(130, 22, 90, 'Beside it')],
+  };
+  expect(found([...cards([180]), beside]).map(({ rule }) => rule)).toEqual(['box-overflow']);
+});
+
+test('settings: off, another severity, a higher threshold, and elements that are taken otherwise', () => {
+  const judged = (settings: object, options = {}) =>
+    findingsOfPage('home', [renderOf({ ...PAGE, ...options }, cards([180, 120]))], RULES, {
+      settings: { 'box-overflow': { elements: [], ...settings } },
+    }).map(({ severity, seen }) => `${severity} ${seen[0]!.by!.px}`);
+  expect(judged({})).toEqual(['warning 82', 'warning 22']);
+  expect(judged({ severity: 'off' })).toEqual([]);
+  expect(judged({ severity: 'error', leastPx: 50 })).toEqual(['error 82']);
+  // The first card and what is in it: rows 2 and 3 of html, body, div, p.
+  const matches = [{ selector: '.card-0', nodes: [2] }];
+  expect(judged({ elements: [{ selector: '.card-0', severity: 'off' }] }, { matches })).toEqual([
+    'warning 22',
+  ]);
+  expect(judged({}, { allowed: [{ node: 2, rules: 'box-overflow' }] })).toEqual(['warning 22']);
+  expect(judged({}, { allowed: [{ node: 2, rules: 'covered' }] })).toHaveLength(2);
+});
+
+test('waivers accept, expire and go unused', () => {
+  const [finding] = found(cards([180]));
+  const waiver = { reason: 'The new cards come in spring.', who: 'Marit', until: '2026-12-31' };
+  const { waived, uses } = applyWaivers(
+    [finding!],
+    [
+      { ...waiver, finding: finding!.id },
+      { ...waiver, rule: 'covered' },
+      { ...waiver, rule: 'box-overflow', until: '2026-11-22' },
+    ],
+    '2026-11-23',
+  );
+  expect([...waived.keys()]).toEqual([finding!.id]);
+  expect(uses.map(({ state }) => state)).toEqual(['used', 'unused', 'expired']);
+});
+
+test('a defect of a template is one finding with its pages; one of each page is not', () => {
+  const make = (page: string, key: string, source: string | null): Finding => ({
+    ...found(cards([180]))[0]!,
+    id: `${page}-${key}`,
+    page,
+    pages: [page],
+    key,
+    cause:
+      source === null
+        ? null
+        : {
+            name: 'no-wrap',
+            message: '',
+            selector: '',
+            proven: true,
+            declaration: { property: 'white-space', value: 'nowrap', selector: 'p', source },
+          },
+  });
+  const merged = mergeAcrossPages([
+    make('a', 'header>nav', null),
+    make('b', 'header>nav', null),
+    make('a', 'main>p', 'css/site.css:3'),
+    make('b', 'main>p', 'css/site.css:3'),
+    make('a', 'main>h2', null),
+    make('b', 'main>h2', null),
+  ]);
+  expect(merged.map(({ key, pages }) => `${key} ${pages.join('+')}`)).toEqual([
+    'header>nav a+b',
+    'main>p a+b',
+    'main>h2 a',
+    'main>h2 b',
+  ]);
+});
+
+describe('properties', () => {
+  const widths = fc.array(fc.integer({ min: 10, max: 400 }), { minLength: 1, maxLength: 8 });
+
+  test('the order of the renders changes nothing but the order of what is seen', () => {
+    fc.assert(
+      fc.property(widths, fc.shuffledSubarray([600, 800, 1000, 1200], { minLength: 4 }), (list, order) => {
+        const judge = (sizes: readonly number[]) =>
+          findingsOfPage(
+            'home',
+            sizes.map((width) => renderOf({ ...PAGE, width }, cards(list))),
+            RULES,
+          )
+            .map(({ id, seen }) => [id, seen.map(({ profile, by }) => `${profile} ${by!.px}`).sort()])
+            .sort();
+        expect(judge(order)).toEqual(judge([600, 800, 1000, 1200]));
+      }),
+      { numRuns: 50 },
+    );
+  });
+
+  test('moving everything changes nothing but the places', () => {
+    fc.assert(
+      fc.property(
+        widths,
+        fc.integer({ min: 0, max: 300 }),
+        fc.integer({ min: 0, max: 2000 }),
+        (list, dx, dy) => {
+          const judge = (children: readonly Node[]) =>
+            found(children, { ...PAGE, height: 4000 })
+              .map(({ id, seen }) => [id, seen.map(({ by }) => by!.px)])
+              .sort();
+          expect(judge(cards(list, dx, dy))).toEqual(judge(cards(list)));
+        },
+      ),
+      { numRuns: 50 },
+    );
+  });
+
+  test('a repaired page never has more findings than its fault', () => {
+    fc.assert(
+      fc.property(widths, (list) => {
+        const repaired = list.map((width) => Math.min(width, 90));
+        expect(found(cards(repaired)).length).toBeLessThanOrEqual(found(cards(list)).length);
+        expect(found(cards(repaired))).toEqual([]);
+      }),
+      { numRuns: 50 },
+    );
+  });
+});

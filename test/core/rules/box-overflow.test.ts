@@ -1,0 +1,49 @@
+import { boxOverflow } from '../../../src/core/rules/box-overflow.js';
+import { CARD, line, seenBy } from '../../support/render.js';
+
+const WIDE = { width: 400, height: 800 };
+
+test('text that runs out of the side of a drawn box', () => {
+  const text = { tag: 'p', id: 'p', box: [20, 20, 100, 20] as const, lines: [line(20, 20, 180)] };
+  expect(
+    seenBy(boxOverflow, WIDE, [
+      { tag: 'div', id: 'card', box: [10, 10, 120, 60], style: CARD, children: [text] },
+    ]),
+  ).toEqual(['#p x 70']);
+});
+
+test('text that runs out below a box of fixed height: the box is at fault', () => {
+  const lines = [line(20, 12, 80), line(20, 32, 80), line(20, 52, 80)];
+  const chip = {
+    tag: 'a',
+    id: 'chip',
+    box: [10, 10, 120, 30] as const,
+    style: { ...CARD, height: '30px' },
+    lines,
+  };
+  expect(seenBy(boxOverflow, WIDE, [chip])).toEqual(['#chip y 27']);
+});
+
+test('a box that is not drawn has no edge to run out of', () => {
+  expect(
+    seenBy(boxOverflow, WIDE, [{ tag: 'div', box: [10, 10, 50, 20], lines: [line(10, 10, 200)] }]),
+  ).toEqual([]);
+});
+
+test('what was put out of its place on purpose is design', () => {
+  const badge = { tag: 'span', id: 'badge', box: [110, 0, 40, 20] as const, lines: [line(112, 0, 36)] };
+  for (const style of [{ position: 'absolute' }, { transform: 'matrix(1, 0, 0, 1, 20, 0)' }]) {
+    const card = {
+      tag: 'div',
+      box: [10, 10, 120, 60] as const,
+      style: CARD,
+      children: [{ ...badge, style }],
+    };
+    expect(seenBy(boxOverflow, WIDE, [card])).toEqual([]);
+  }
+});
+
+test('rounding and the overhang of letters are left alone', () => {
+  const card = { tag: 'p', box: [10, 10, 100, 20] as const, style: CARD, lines: [line(10, 10, 101.5)] };
+  expect(seenBy(boxOverflow, WIDE, [card])).toEqual([]);
+});

@@ -1,0 +1,124 @@
+import { controlClipped } from '../../../src/core/rules/control-clipped.js';
+import { textClipped } from '../../../src/core/rules/text-clipped.js';
+import { unreachable } from '../../../src/core/rules/unreachable.js';
+import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_PAGE_LINK } from '../../../src/core/layout/snapshot.js';
+import { line, renderOf, seenBy } from '../../support/render.js';
+
+const PAGE = { width: 400, height: 800 };
+const HIDDEN = { 'overflow-x': 'hidden', 'overflow-y': 'hidden' };
+const teaser = (style: Record<string, string>, more = {}) => ({
+  tag: 'div',
+  id: 'teaser',
+  box: [10, 10, 200, 24] as const,
+  style,
+  lines: [line(10, 12, 180), line(10, 32, 180), line(10, 52, 180)],
+  ...more,
+});
+
+describe('text-clipped', () => {
+  test('lines cut off by a box that is too low', () => {
+    expect(seenBy(textClipped, PAGE, [teaser(HIDDEN)])).toEqual(['#teaser y 14']);
+  });
+  test('a scroll container brings them out', () => {
+    expect(seenBy(textClipped, PAGE, [teaser({ 'overflow-x': 'auto', 'overflow-y': 'auto' })])).toEqual([]);
+  });
+  test.each([
+    ['visually hidden', { box: [10, 10, 1, 1] as const }],
+    ['closed', { box: [10, 10, 200, 0] as const }],
+    ['opened by a control', { flags: FLAG_CONTROLLED }],
+  ])('%s is design', (_, more) => {
+    expect(seenBy(textClipped, PAGE, [teaser(HIDDEN, more)])).toEqual([]);
+  });
+  test('an ellipsis is a notice, unless too little is left to read', () => {
+    const cell = (width: number) => ({
+      tag: 'td',
+      id: 'cell',
+      box: [10, 10, width, 24] as const,
+      style: { ...HIDDEN, 'text-overflow': 'ellipsis', 'white-space': 'nowrap' },
+      lines: [line(10, 12, 300)],
+    });
+    const severities = (width: number) =>
+      textClipped.check(renderOf(PAGE, [cell(width)])).map(({ severity }) => severity ?? 'error');
+    expect(severities(150)).toEqual(['notice']);
+    expect(severities(30)).toEqual(['error']);
+  });
+});
+
+describe('control-clipped', () => {
+  const button = {
+    tag: 'button',
+    id: 'go',
+    box: [10, 60, 100, 40] as const,
+    flags: FLAG_CONTROL,
+    style: { display: 'inline-block' },
+  };
+  test('a button below the edge of what cuts it', () => {
+    const hero = {
+      tag: 'section',
+      id: 'hero',
+      box: [0, 0, 400, 80] as const,
+      style: HIDDEN,
+      children: [button],
+    };
+    expect(seenBy(controlClipped, PAGE, [hero])).toEqual(['#hero y 20']);
+    expect(seenBy(textClipped, PAGE, [hero])).toEqual([]);
+  });
+  test('a control that cuts its own label', () => {
+    const own = {
+      ...button,
+      box: [10, 10, 80, 40] as const,
+      style: { ...HIDDEN, display: 'inline-block' },
+      lines: [line(20, 20, 120)],
+    };
+    expect(seenBy(controlClipped, PAGE, [own])).toEqual(['#go x 50']);
+  });
+});
+
+describe('unreachable', () => {
+  const label = (x: number, style = {}, more = {}) => ({
+    tag: 'span',
+    id: 'label',
+    box: [x, 20, 120, 20] as const,
+    style,
+    lines: [line(x, 20, 120)],
+    ...more,
+  });
+  test('words that begin before the page does', () => {
+    expect(seenBy(unreachable, PAGE, [label(-40, { position: 'absolute', left: '-40px' })])).toEqual([
+      '#label x 40',
+    ]);
+  });
+  test('in a right-to-left page that side scrolls, and the other does not', () => {
+    const rtl = { ...PAGE, direction: 'rtl' as const };
+    expect(seenBy(unreachable, rtl, [label(-40)])).toEqual([]);
+    expect(seenBy(unreachable, rtl, [label(320)])).toEqual(['#label x 40']);
+  });
+  test('drawers, skip links and words for screen readers wait outside by design', () => {
+    expect(seenBy(unreachable, PAGE, [label(-130, { position: 'absolute' })])).toEqual([]);
+    expect(
+      seenBy(unreachable, PAGE, [
+        label(-40, { position: 'absolute' }, { flags: FLAG_CONTROL | FLAG_PAGE_LINK }),
+      ]),
+    ).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
+  });
+  test('before the start of a scroll container', () => {
+    const scroller = {
+      tag: 'div',
+      box: [50, 0, 300, 60] as const,
+      style: { 'overflow-x': 'auto', 'overflow-y': 'auto' },
+      children: [label(20)],
+    };
+    expect(seenBy(unreachable, PAGE, [scroller])).toEqual(['#label x 30']);
+  });
+  test('fixed to the screen and higher than it', () => {
+    const panel = {
+      tag: 'nav',
+      id: 'panel',
+      box: [0, 0, 200, 900] as const,
+      style: { position: 'fixed' },
+      children: [label(10, {}, { box: [10, 860, 120, 20], lines: [line(10, 860, 120)] })],
+    };
+    expect(seenBy(unreachable, PAGE, [panel])).toEqual(['#panel y 75']);
+  });
+});

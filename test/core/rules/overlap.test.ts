@@ -1,0 +1,129 @@
+import { controlOverlap } from '../../../src/core/rules/control-overlap.js';
+import { covered } from '../../../src/core/rules/covered.js';
+import { textOverlap } from '../../../src/core/rules/text-overlap.js';
+import {
+  FLAG_ARIA_HIDDEN,
+  FLAG_CONTROL,
+  FLAG_FIELD,
+  FLAG_LABEL,
+  FLAG_REPLACED,
+  FLAG_TOP_LAYER,
+} from '../../../src/core/layout/snapshot.js';
+import { CARD, line, seenBy, WHITE } from '../../support/render.js';
+
+const PAGE = { width: 400, height: 800, scrollHeight: 2000 };
+const text = (id: string, y: number, style = {}, more = {}) => ({
+  tag: 'p',
+  id,
+  box: [10, y, 200, 20] as const,
+  lines: [line(10, y, 180, `Words of ${id}`)],
+  style,
+  ...more,
+});
+
+describe('text-overlap', () => {
+  test('lines of two texts on one another; the one that was moved is at fault', () => {
+    const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
+  });
+  test('tight setting is no overlap', () => {
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), text('b', 31)])).toEqual([]);
+  });
+  test('ornament and copies of the same words are design', () => {
+    expect(
+      seenBy(textOverlap, PAGE, [text('a', 20), text('b', 22, {}, { flags: FLAG_ARIA_HIDDEN })]),
+    ).toEqual([]);
+    const glow = { ...text('a', 21), id: 'glow' };
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), glow])).toEqual([]);
+  });
+  test('where something opaque lies between them, one is hidden and not overprinted', () => {
+    expect(
+      seenBy(textOverlap, PAGE, [text('a', 20), text('b', 22, { ...WHITE, position: 'absolute' })]),
+    ).toEqual([]);
+  });
+});
+
+describe('covered', () => {
+  const panel = (
+    style: Record<string, string>,
+    box: readonly [number, number, number, number] = [10, 24, 200, 60],
+  ) => ({
+    tag: 'aside',
+    id: 'panel',
+    box,
+    style: { ...WHITE, ...style },
+  });
+  test('an opaque panel over text', () => {
+    expect(seenBy(covered, PAGE, [text('a', 20), panel({ position: 'absolute' })])).toEqual(['#panel y 11']);
+  });
+  test('what is under the text, or in the top layer, hides nothing', () => {
+    expect(seenBy(covered, PAGE, [text('a', 20), panel({ position: 'absolute', 'z-index': '-1' })])).toEqual(
+      [],
+    );
+    expect(
+      seenBy(covered, PAGE, [text('a', 20), { ...panel({ position: 'fixed' }), flags: FLAG_TOP_LAYER }]),
+    ).toEqual([]);
+  });
+  test('a fixed bar hides for good only what scrolling can not bring out from under it', () => {
+    const bar = panel({ position: 'fixed' }, [0, 740, 400, 60]);
+    expect(seenBy(covered, PAGE, [text('middle', 750), bar])).toEqual([]);
+    expect(seenBy(covered, PAGE, [text('last', 1970), bar])).toEqual(['#panel y 12']);
+    expect(seenBy(covered, { ...PAGE, scrollHeight: 2080 }, [text('last', 1970), bar])).toEqual([]);
+  });
+  test('a fixed header with content under it from the start', () => {
+    expect(seenBy(covered, PAGE, [text('first', 20), panel({ position: 'fixed' }, [0, 0, 400, 60])])).toEqual(
+      ['#panel y 12'],
+    );
+  });
+});
+
+describe('control-overlap', () => {
+  const button = (id: string, x: number, more = {}) => ({
+    tag: 'button',
+    id,
+    box: [x, 10, 100, 40] as const,
+    flags: FLAG_CONTROL,
+    style: { ...CARD, display: 'inline-block' },
+    ...more,
+  });
+  test('one control on another', () => {
+    expect(
+      seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 80, { margin: [0, 0, 0, -30] })]),
+    ).toEqual(['#b x 30']);
+    expect(seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 110)])).toEqual([]);
+  });
+  test('a small button on a large link is design, unless it lies on its words', () => {
+    const card = { tag: 'a', id: 'card', box: [10, 10, 300, 200] as const, flags: FLAG_CONTROL };
+    const heart = {
+      tag: 'button',
+      id: 'heart',
+      box: [270, 20, 30, 30] as const,
+      flags: FLAG_CONTROL,
+      style: { ...CARD, position: 'absolute' },
+    };
+    expect(seenBy(controlOverlap, PAGE, [card, heart])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [{ ...card, lines: [line(200, 25, 100)] }, heart])).toEqual([
+      '#heart y 30',
+    ]);
+  });
+  test('in a field there is room for a unit and a label, not on what is written', () => {
+    const field = (written: number) => ({
+      tag: 'input',
+      id: 'field',
+      box: [10, 10, 200, 40] as const,
+      flags: FLAG_CONTROL | FLAG_FIELD | FLAG_REPLACED,
+      style: { display: 'inline-block' },
+      lines: [{ ...line(20, 20, written), field: true }],
+    });
+    const unit = {
+      tag: 'label',
+      id: 'unit',
+      box: [170, 20, 30, 20] as const,
+      style: { position: 'absolute' },
+      flags: FLAG_LABEL,
+      lines: [line(170, 20, 30, 'kg')],
+    };
+    expect(seenBy(controlOverlap, PAGE, [field(60), unit])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [field(175), unit])).toHaveLength(1);
+  });
+});

@@ -1,0 +1,129 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { SourceMapGenerator } from 'source-map-js';
+import { isoptic, manifestOf, readManifest, serve, temporaryFolder } from '../support/program.js';
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+let server: Awaited<ReturnType<typeof serve>>;
+
+const head = '<!doctype html><meta name="viewport" content="width=device-width"><title>Causes</title>';
+const MAP = new SourceMapGenerator({ file: 'built.css' });
+MAP.addMapping({
+  source: 'src/panel.scss',
+  original: { line: 12, column: 2 },
+  generated: { line: 1, column: 7 },
+});
+
+const FILES: Record<string, [type: string, body: string]> = {
+  '/': [
+    'text/html',
+    `${head}<link rel="stylesheet" href="/built.css"><body style="margin:0"><div class="panel">Winter berths</div>`,
+  ],
+  '/built.css': ['text/css', '.panel{width:700px;background:#eef}\n/*# sourceMappingURL=built.css.map */'],
+  '/built.css.map': ['application/json', MAP.toString()],
+  '/inline': [
+    'text/html',
+    `${head}<body style="margin:0">\n<style>\n.low {\n  background: #fd8;\n  height: 20px;\n}\n</style>\n<p class="low" style="margin: 0; overflow: hidden; width: 200px">Two lines of text at least, if not three or four of them.</p>`,
+  ],
+  '/sum': [
+    'text/html',
+    `${head}<style>body{margin:0}.a{width:100%;padding:0 24px;border:1px solid #888}</style><div class="a">Fares</div>`,
+  ],
+};
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+  server = await serve((request, response) => {
+    const [type, body] = FILES[request.url!] ?? ['text/plain', ''];
+    response.writeHead(200, { 'content-type': type }).end(body);
+  });
+});
+afterAll(async () => {
+  await server.close();
+  await temp.dispose();
+});
+
+let runs = 0;
+async function check(paths: readonly string[], ...more: string[]) {
+  const out = join(temp.path, `run-${++runs}`);
+  const urls = paths.map((path) => server.origin + path);
+  const outcome = await isoptic([
+    'check',
+    ...urls,
+    '--at',
+    '390x700+mobile',
+    '--shots',
+    'none',
+    '--json',
+    '--out',
+    out,
+    ...more,
+  ]);
+  return { outcome, out };
+}
+
+test('a cause is a declaration that was undone in the live page, with its place in the authored file', async () => {
+  const { findings } = manifestOf((await check(['/', '/inline', '/sum'])).outcome);
+  expect(findings.map(({ rule, cause }) => [rule, cause?.name, cause?.proven])).toEqual([
+    ['page-overflow', 'fixed-width', true],
+    ['text-clipped', 'fixed-height', true],
+    ['page-overflow', 'percent-plus-padding', true],
+  ]);
+  expect(findings[0]!.cause!.declaration).toEqual({
+    property: 'width',
+    value: '700px',
+    selector: '.panel',
+    source: 'src/panel.scss:12',
+  });
+  expect(findings[1]!.cause!.declaration).toMatchObject({
+    property: 'height',
+    value: '20px',
+    source: 'inline:5',
+  });
+  expect(findings[2]!.cause!.message).toContain(
+    '100 % + 2 × 24 px padding + 2 × 1 px border = 100 % + 50 px',
+  );
+});
+
+test('a run that kept its layouts is judged again without a browser, under other settings', async () => {
+  const { outcome, out } = await check(['/', '/inline'], '--keep-layouts');
+  const before = manifestOf(outcome);
+  const config = join(temp.path, 'again.yaml');
+  await writeFile(config, 'rules: { text-clipped: off, page-overflow: { severity: notice } }\n');
+  const none = { ISOPTIC_BROWSER: '/nowhere/browser' };
+  const same = manifestOf(await isoptic(['check', '--again', out, '--json'], { env: none, cwd: temp.path }));
+  expect(same.findings).toEqual(before.findings);
+  const changed = await isoptic(['check', '--again', out, '--config', config, '--json'], { env: none });
+  expect(changed.status).toBe(0);
+  expect(manifestOf(changed).findings.map(({ rule, severity }) => [rule, severity])).toEqual([
+    ['page-overflow', 'notice'],
+  ]);
+  expect((await readManifest(out)).summary).toMatchObject({ errors: 0, notices: 1 });
+  const without = await check(['/sum']);
+  const refused = await isoptic(['check', '--again', without.out], { env: none });
+  expect(refused.status).toBe(2);
+  expect(refused.stderr).toContain('--keep-layouts');
+});
+
+test('waivers in a file: accepted, expired and unused ones are told', async () => {
+  const waivers = join(temp.path, 'accepted.yaml');
+  const config = join(temp.path, 'waived.yaml');
+  await writeFile(config, 'waivers: accepted.yaml\n');
+  await writeFile(
+    waivers,
+    `- { rule: page-overflow, selector: div.panel, reason: new berths in spring, who: Marit, until: 2199-01-01 }
+- { rule: covered, reason: none, who: Jon, until: 2199-01-01 }
+- { rule: text-clipped, reason: gone, who: Ada, until: 2020-01-01 }
+`,
+  );
+  const { outcome } = await check(['/'], '--config', config);
+  expect(outcome.status).toBe(0);
+  const manifest = manifestOf(outcome);
+  expect(manifest.findings[0]!.waived).toMatchObject({ who: 'Marit' });
+  expect(manifest.summary).toMatchObject({ errors: 0, waived: 1 });
+  expect(manifest.waivers.map(({ state }) => state)).toEqual(['used', 'unused', 'expired']);
+  await writeFile(waivers, '- { rule: covred, reason: x, who: y, until: soon }\n');
+  const bad = await check(['/'], '--config', config);
+  expect(bad.outcome.status).toBe(2);
+  expect(bad.outcome.stderr).toMatch(/accepted\.yaml:1: .*must be one of .*covered/);
+});
