@@ -7,6 +7,7 @@ import {
   FLAG_FIELD,
   FLAG_HEADING,
   FLAG_LABEL,
+  FLAG_OVERLAY,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
   FLAG_RENDERED,
@@ -36,6 +37,7 @@ const PICTURES = new Set(['img', 'svg', 'video', 'canvas', 'iframe', 'embed', 'o
 const FIELDS = new Set(['textarea', 'select']);
 /** Inputs that are no text fields. */
 const NO_FIELD = /^(checkbox|radio|button|submit|reset|image|range|color|file|hidden)$/;
+const OVERLAY_ROLES = new Set(['dialog', 'alertdialog', 'tooltip', 'menu', 'listbox']);
 const CONTROL_TAGS = new Set(['button', 'input', 'select', 'textarea', 'summary']);
 const CONTROL_ROLES = new Set([
   'button',
@@ -99,6 +101,7 @@ export function flagsOf(
     flags |= FLAG_FIELD;
   if (/^h[1-6]$/.test(tag) || element.getAttribute('role') === 'heading') flags |= FLAG_HEADING;
   if (tag === 'label') flags |= FLAG_LABEL;
+  if (OVERLAY_ROLES.has(element.getAttribute('role') ?? '')) flags |= FLAG_OVERLAY;
   if (element.id !== '') {
     if (referred.targets.has(element.id)) flags |= FLAG_ANCHOR_TARGET;
     if (referred.controlled.has(element.id)) flags |= FLAG_CONTROLLED;

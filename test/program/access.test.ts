@@ -27,8 +27,11 @@ beforeAll(async () => {
     seen.push({ where: 'elsewhere', path: request.url!, headers: request.headers });
     response.writeHead(200, { 'content-type': 'text/css', 'access-control-allow-origin': '*' }).end('p{}');
   });
-  secure = await serve((_, response) => {
-    response.writeHead(200, { 'content-type': 'text/html' }).end(page('<p>Safe enough.</p>'));
+  secure = await serve((request, response) => {
+    // The host is never asked: the browser refuses before it looks for it.
+    const mixed = '<link rel="stylesheet" href="http://ferries.invalid/style.css">';
+    const html = page(`${request.url === '/mixed' ? mixed : ''}<p>Safe enough.</p>`);
+    response.writeHead(200, { 'content-type': 'text/html' }).end(html);
   }, SELF_SIGNED);
   site = await serve((request, response) => {
     const path = request.url!.split('?', 1)[0]!;
@@ -195,4 +198,13 @@ test('a certificate that nobody vouches for is refused, with the option that tak
   expect(render!.error!.message).toContain('--trust-any-certificate');
   const taken = await check([`${secure.origin}/`, '--trust-any-certificate', '--follow', '1']);
   expect(taken.outcome.status).toBe(0);
+});
+
+test('what the browser refuses as mixed content is told as that', async () => {
+  const { outcome } = await check([`${secure.origin}/mixed`, '--trust-any-certificate']);
+  const [finding] = manifestOf(outcome).findings;
+  expect(finding).toMatchObject({ rule: 'missing-resource' });
+  expect(finding!.message).toContain(
+    'http://ferries.invalid/style.css did not come: the browser refused it (mixed-content)',
+  );
 });

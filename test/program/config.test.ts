@@ -167,6 +167,15 @@ describe('profiles import', () => {
     expect(outcome.stderr).toBe('1 rows could not be read: line 4 (no width).\n');
   });
 
+  test('a file that is no CSV, or is not there, is told as that', async () => {
+    const torn = await csv('width,visits\n"390,10\n');
+    expect(torn.status).toBe(2);
+    expect(torn.stderr).toMatch(/isoptic: .*csv/i);
+    const missing = await isoptic(['profiles', 'import', 'nowhere.csv'], { cwd: temp.path });
+    expect(missing.status).toBe(2);
+    expect(missing.stderr).toContain('nowhere.csv');
+  });
+
   test('columns are named by option; a missing one is told with those that are there', async () => {
     const text = 'w;n\n390;10\n';
     expect((await csv(text, '--width-column', 'w', '--visits-column', 'n', '--json')).stdout).toContain(

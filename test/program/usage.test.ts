@@ -16,7 +16,7 @@ afterAll(() => temp.dispose());
 
 // Each mistake: what is typed, the exit status, what the message must say (what was wrong, and what to do).
 const MISTAKES: [string, string[], number, RegExp[]][] = [
-  ['no target', ['check'], 2, [/missing required argument 'targets'/, /--help/]],
+  ['no target', ['check'], 2, [/nothing to check/, /--help/]],
   ['no such command', ['chekc'], 2, [/unknown command/, /check/]],
   ['no such option', ['check', 'page.html', '--shot', 'x'], 2, [/unknown option '--shot'/, /--shots/]],
   [

@@ -86,7 +86,7 @@ export function checkCommand(): Command {
         throw new IsopticError(
           'no-target',
           'check: nothing to check.',
-          'Name a URL, an HTML file or a folder.',
+          'Name a URL, an HTML file or a folder; `isoptic check --help` has examples.',
         );
       }
       const secrets = new Secrets(folderOf(settings.file));

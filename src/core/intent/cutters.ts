@@ -31,6 +31,18 @@ export function isWindowOnMore(scene: Scene, cutter: NodeIndex): boolean {
   return false;
 }
 
+/** Cut after so much of its height, with a button right after it that shows the rest. */
+export function isFollowedByMore(scene: Scene, cutter: NodeIndex): boolean {
+  const { view } = scene;
+  if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height'))) return false;
+  const siblings = view
+    .childrenOf(view.parent(cutter))
+    .filter((i) => view.isRendered(i) && view.isElement(i));
+  const next = siblings[siblings.indexOf(cutter) + 1];
+  if (next === undefined) return false;
+  return /^(button|label|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
+}
+
 /** Faded out at its end by a gradient or a mask: it says itself that there is more. */
 export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
   const { view } = scene;

@@ -12,7 +12,9 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
   if (!whole) return false;
   for (let at: NodeIndex = ink.node; at > cutter; at = view.parent(at)) {
     const moved = displacementOf(view, at);
-    if (moved === 'absolute' || moved === 'fixed' || moved === 'transform') {
+    // A panel that is moved down to its title slides up when it is pointed at.
+    if (moved === 'transform') return true;
+    if (moved === 'absolute' || moved === 'fixed') {
       const box = view.box(at);
       const window = view.paddingBox(cutter);
       const outside =

@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -19,12 +19,16 @@ export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
   return common !== null && area(common) >= 0.85 * width * height;
 }
 
-/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Named so, since nothing else tells it. */
+const NAMED =
+  /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar|notification|popover|popup|tooltip|dropdown/i;
+
+/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role or its name; nothing else tells it. */
 export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   for (let at = i; at >= 0; at = view.parent(at)) {
+    if (view.has(at, FLAG_OVERLAY)) return true;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
-    if (/cookie|consent|dialog|modal|toast|snackbar|popover|tooltip|dropdown/i.test(name)) return true;
+    if (NAMED.test(name)) return true;
   }
   return false;
 }

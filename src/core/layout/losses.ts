@@ -1,5 +1,5 @@
 import { isDecoration } from '../intent/decoration.js';
-import { isClosed, isFaded, isVisuallyHidden, isWindowOnMore } from '../intent/cutters.js';
+import { isClosed, isFaded, isFollowedByMore, isVisuallyHidden, isWindowOnMore } from '../intent/cutters.js';
 import { isPageOfCarousel } from '../intent/carousels.js';
 import { isSymbols } from '../intent/typography.js';
 import { isOffStage } from '../intent/off-stage.js';
@@ -81,6 +81,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isClosed(scene, cutter) ||
     isWindowOnMore(scene, cutter) ||
     isFaded(scene, cutter) ||
+    isFollowedByMore(scene, cutter) ||
     isPageOfCarousel(scene, loss) ||
     isOffStage(scene, loss)
   );

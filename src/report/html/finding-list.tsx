@@ -17,7 +17,7 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
           <p class="message">{finding.message}</p>
           {finding.cause && (
             <p class="cause">
-              <span class="why">Why:</span> {finding.cause.message}
+              <span class="why">Why:</span> <Quoted text={finding.cause.message} />
               {finding.cause.declaration?.source && (
                 <>
                   {' '}
@@ -41,4 +41,9 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
       ))}
     </ol>
   );
+}
+
+/** Text in which what stands between backticks is code. */
+function Quoted({ text }: { text: string }) {
+  return <>{text.split('`').map((part, i) => (i % 2 === 1 ? <code key={i}>{part}</code> : part))}</>;
 }
