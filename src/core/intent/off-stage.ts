@@ -1,5 +1,5 @@
 import type { Loss } from '../layout/losses.js';
-import { displacementOf } from '../layout/displace.js';
+import { displacementOf, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -11,9 +11,9 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
   const { view } = scene;
   if (!whole) return false;
   for (let at: NodeIndex = ink.node; at > cutter; at = view.parent(at)) {
-    const moved = displacementOf(view, at);
     // A panel that is moved down to its title slides up when it is pointed at.
-    if (moved === 'transform') return true;
+    if (isMoved(view, at)) return true;
+    const moved = displacementOf(view, at);
     if (moved === 'absolute' || moved === 'fixed') {
       const box = view.box(at);
       const window = view.paddingBox(cutter);
