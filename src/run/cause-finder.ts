@@ -4,6 +4,7 @@ import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
 import { SelectorWriter } from '../core/findings/selector.js';
 import { SnapshotView } from '../core/layout/view.js';
+import { capital } from '../core/rules/words.js';
 import type { RenderView, Rule, Sighting } from '../core/rules/rule.js';
 import type { Probe } from '../engine/probe.js';
 
@@ -71,7 +72,7 @@ function isGone(render: RenderView, rule: Rule, sighting: Sighting): boolean {
 function named(suspect: Suspect, declaration: Cause['declaration']): Pick<Cause, 'name' | 'message'> {
   const written = declaration === null ? null : `${declaration.property}: ${declaration.value}`;
   const { says } = suspect;
-  const start = says[0]!.toUpperCase() + says.slice(1);
+  const start = capital(says);
   const other = Object.entries(suspect.undo)[0]!.join(': ');
   const proof = written === null ? `With \`${other}\`` : `Without \`${written}\``;
   const name =

@@ -1,3 +1,4 @@
+import { px, tidy } from '../geometry/format.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 export interface Excess {
@@ -87,6 +88,3 @@ function gapOf(view: SnapshotView, items: readonly NodeIndex[]): number {
   }
   return gap;
 }
-
-const tidy = (value: number) => String(Math.round(value * 10) / 10);
-const px = (value: number) => `${tidy(value)} px`;

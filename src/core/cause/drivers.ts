@@ -1,5 +1,6 @@
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
-import type { EndEscapes } from '../layout/escape.js';
+import { endEscapes, type EndEscapes } from '../layout/escape.js';
+import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A box grown by its content ends where that content ends; borders of a hair's breadth are allowed for. */
@@ -88,4 +89,10 @@ function isSingleRow(view: SnapshotView, i: NodeIndex): boolean {
   if (!/grid/.test(display)) return false;
   const [first, second] = items.map((item) => view.box(item));
   return second!.y < first!.y + first!.height && second!.x !== first!.x;
+}
+
+/** What in `start` makes it as wide as it is, on the way to `holding`; `start` itself where nothing there does. */
+export function driverTowards(view: SnapshotView, start: NodeIndex, holding: NodeIndex): NodeIndex {
+  const scene = sceneOf(view);
+  return drivers(view, endEscapes(view), start).find((at) => scene.contains(at, holding)) ?? start;
 }

@@ -1,4 +1,6 @@
 import type { Sighting } from '../rules/rule.js';
+import { px } from '../geometry/format.js';
+import { pxOf } from '../layout/lengths.js';
 import { displacementOf } from '../layout/displace.js';
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -45,9 +47,6 @@ export function suspectsOf(view: SnapshotView, sighting: Sighting): Suspect[] {
   return found.slice(0, MOST);
 }
 
-const px = (text: string) => (/^-?[\d.]+px$/.test(text) ? Number.parseFloat(text) : null);
-const shown = (value: number) => `${String(Math.round(value * 10) / 10)} px`;
-
 function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
   const found: Suspect[] = [];
   const style = (property: Parameters<SnapshotView['style']>[1]) => view.style(i, property);
@@ -70,31 +69,31 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
     found.push({
       name: 'picture-size',
       node: i,
-      property: px(width) === null ? 'max-width' : 'width',
+      property: pxOf(width) === null ? 'max-width' : 'width',
       undo: { 'max-width': '100%', height: 'auto', 'min-width': '0' },
-      says: `it is shown ${shown(box.width)} wide, whatever room there is`,
+      says: `it is shown ${px(box.width)} wide, whatever room there is`,
     });
-  } else if (px(width) !== null) {
+  } else if (pxOf(width) !== null) {
     found.push({
       name: 'fixed-width',
       node: i,
       property: 'width',
       undo: { width: 'auto' },
-      says: `it is ${shown(px(width)!)} wide, whatever room there is`,
+      says: `it is ${px(pxOf(width)!)} wide, whatever room there is`,
     });
   }
-  if ((px(style('min-width')) ?? 0) > 0) {
+  if ((pxOf(style('min-width')) ?? 0) > 0) {
     found.push({
       name: 'min-width',
       node: i,
       property: 'min-width',
       undo: { 'min-width': '0' },
-      says: `it is never narrower than ${shown(px(style('min-width'))!)}`,
+      says: `it is never narrower than ${px(pxOf(style('min-width'))!)}`,
     });
   }
   if (/flex/.test(parentDisplay) && style('flex-shrink') === '0') {
     const basis = style('flex-basis');
-    const from = px(basis) === null ? '' : ` from ${shown(px(basis)!)}`;
+    const from = pxOf(basis) === null ? '' : ` from ${px(pxOf(basis)!)}`;
     found.push({
       name: 'flex-no-shrink',
       node: i,
@@ -171,7 +170,7 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
         display: 'block',
         'overflow-x': 'auto',
       },
-      says: `the table's columns need ${shown(view.box(i).width)}`,
+      says: `the table's columns need ${px(view.box(i).width)}`,
     });
   }
   return found;
@@ -187,27 +186,27 @@ function tooLow(view: SnapshotView, i: NodeIndex): Suspect[] {
       node: i,
       property: 'height',
       undo: { height: 'auto' },
-      says: `it is ${shown(view.box(i).height)} high, whatever stands in it`,
+      says: `it is ${px(view.box(i).height)} high, whatever stands in it`,
     });
   }
-  if (px(style('max-height')) !== null) {
+  if (pxOf(style('max-height')) !== null) {
     found.push({
       name: 'max-height',
       node: i,
       property: 'max-height',
       undo: { 'max-height': 'none' },
-      says: `it is at most ${shown(px(style('max-height'))!)} high`,
+      says: `it is at most ${px(pxOf(style('max-height'))!)} high`,
     });
   }
   const size = Number.parseFloat(style('font-size')) || 16;
-  const lineHeight = px(style('line-height'));
+  const lineHeight = pxOf(style('line-height'));
   if (lineHeight !== null && (lineHeight < size || lineHeight > 2 * size)) {
     found.push({
       name: 'line-height',
       node: i,
       property: 'line-height',
       undo: { 'line-height': 'normal' },
-      says: `its lines are ${shown(lineHeight)} high for letters of ${shown(size)}`,
+      says: `its lines are ${px(lineHeight)} high for letters of ${px(size)}`,
     });
   }
   if (view.style(i, 'position') === 'fixed' && view.box(i).height > view.snapshot.viewport.shownHeight) {
@@ -216,7 +215,7 @@ function tooLow(view: SnapshotView, i: NodeIndex): Suspect[] {
       node: i,
       property: 'position',
       undo: { 'max-height': '100vh', 'overflow-y': 'auto' },
-      says: `it is fixed to the screen and ${shown(view.box(i).height)} high, on a screen of ${shown(view.snapshot.viewport.shownHeight)}`,
+      says: `it is fixed to the screen and ${px(view.box(i).height)} high, on a screen of ${px(view.snapshot.viewport.shownHeight)}`,
     });
   }
   if (view.childrenOf(i).some((child) => view.style(child, 'float') !== 'none')) {
@@ -265,7 +264,7 @@ function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
         node: i,
         property,
         undo: { [property]: '0' },
-        says: `${property} pulls it by ${shown(-margin)}`,
+        says: `${property} pulls it by ${px(-margin)}`,
       });
     }
   }
@@ -281,7 +280,7 @@ function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
   }
   const position = view.style(i, 'position');
   const offset = (['left', 'right', 'top', 'bottom'] as const).find(
-    (side) => (px(view.style(i, side)) ?? 0) !== 0,
+    (side) => (pxOf(view.style(i, side)) ?? 0) !== 0,
   );
   if (position === 'relative' && offset !== undefined) {
     found.push({
@@ -320,7 +319,7 @@ function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
     });
   }
   const indent = view.style(i, 'text-indent');
-  if ((px(indent) ?? 0) < 0) {
+  if ((pxOf(indent) ?? 0) < 0) {
     found.push({
       name: 'text-indent',
       node: i,

@@ -1,4 +1,5 @@
 import type { Rule, Sighting } from '../rules/rule.js';
+import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 export interface Reported {
@@ -16,12 +17,12 @@ export interface Reported {
 export function withoutConsequences(view: SnapshotView, reported: readonly Reported[]): Reported[] {
   const kept: Reported[] = [];
   for (const entry of reported) {
-    if (!kept.some((earlier) => leadsTo(view, earlier, entry))) kept.push(entry);
+    if (!kept.some((earlier) => leadsTo(sceneOf(view), earlier, entry))) kept.push(entry);
   }
   return kept;
 }
 
-function leadsTo(view: SnapshotView, earlier: Reported, later: Reported): boolean {
+function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (earlier.rule === later.rule) return false;
   const family = earlier.rule.meta.family;
   const isLayout = /^(overflow|overlap|clipped)$/;
@@ -34,18 +35,12 @@ function leadsTo(view: SnapshotView, earlier: Reported, later: Reported): boolea
     const about = later.sighting.affected ?? [later.sighting.node];
     if (stray.includes(later.sighting.node)) return true;
     const takesPart = later.sighting.partners ?? [];
-    if (takesPart.some((node) => atFault.some((at) => isIn(view, node, at)))) return true;
-    const isStray = (node: NodeIndex) => stray.some((at) => isIn(view, node, at));
+    if (takesPart.some((node) => atFault.some((at) => scene.contains(at, node)))) return true;
+    const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
   }
   if (family === 'clipped') return atFault.includes(later.sighting.node);
   // Overlaps: the same element at fault, or the same pair seen from the other side.
   return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
-}
-
-function isIn(view: SnapshotView, inner: NodeIndex, outer: NodeIndex): boolean {
-  let at = inner;
-  while (at > outer) at = view.parent(at);
-  return at === outer;
 }

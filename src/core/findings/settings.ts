@@ -1,4 +1,5 @@
 import type { Reported } from './consequences.js';
+import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Severity } from '../rules/rule.js';
 
@@ -46,17 +47,12 @@ export function withSettings(
 function isAllowedByPage(view: SnapshotView, node: NodeIndex, rule: string): boolean {
   return view.snapshot.allowed.some(
     (entry) =>
-      isIn(view, node, entry.node) && (entry.rules.trim() === '' || entry.rules.split(/\s+/).includes(rule)),
+      sceneOf(view).contains(entry.node, node) &&
+      (entry.rules.trim() === '' || entry.rules.split(/\s+/).includes(rule)),
   );
 }
 
 function isWithin(view: SnapshotView, node: NodeIndex, selector: string): boolean {
   const nodes = view.snapshot.matches.find((match) => match.selector === selector)?.nodes ?? [];
-  return nodes.some((outer) => isIn(view, node, outer));
-}
-
-function isIn(view: SnapshotView, inner: NodeIndex, outer: NodeIndex): boolean {
-  let at = inner;
-  while (at > outer) at = view.parent(at);
-  return at === outer;
+  return nodes.some((outer) => sceneOf(view).contains(outer, node));
 }

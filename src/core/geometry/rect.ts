@@ -28,6 +28,31 @@ export function intersect(a: Rect, b: Rect): Rect | null {
   return width > 0 && height > 0 ? { x, y, width, height } : null;
 }
 
+/** Whether two rectangles share more than `least` CSS px in both directions. */
+export function meets(a: Rect, b: Rect, least: number): boolean {
+  const common = intersect(a, b);
+  return common !== null && common.width > least && common.height > least;
+}
+
+/** How far a rectangle reaches out of another on each side, CSS px; negative where it stays inside. */
+export function outOf(
+  inner: Rect,
+  outer: Rect,
+): { left: number; right: number; top: number; bottom: number } {
+  return {
+    left: outer.x - inner.x,
+    right: rightOf(inner) - rightOf(outer),
+    top: outer.y - inner.y,
+    bottom: bottomOf(inner) - bottomOf(outer),
+  };
+}
+
+/** Along one axis, the farther of the two sides. */
+export function outAlong(inner: Rect, outer: Rect, axis: 'x' | 'y'): number {
+  const { left, right, top, bottom } = outOf(inner, outer);
+  return axis === 'x' ? Math.max(left, right) : Math.max(top, bottom);
+}
+
 /** The smallest rectangle that holds both. */
 export function union(a: Rect, b: Rect): Rect {
   const x = Math.min(a.x, b.x);

@@ -1,3 +1,4 @@
+import { pxOf } from '../layout/lengths.js';
 import { isOpaque } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -8,8 +9,8 @@ export function isAtTopEdge(scene: Scene, i: NodeIndex): boolean {
   const position = view.style(i, 'position');
   if (position !== 'fixed' && position !== 'sticky') return false;
   if (view.containingElement(i) >= 0 && position === 'fixed') return false;
-  const top = view.style(i, 'top');
-  if (!/^-?[\d.]+px$/.test(top) || Math.abs(Number.parseFloat(top)) > 8) return false;
+  const top = pxOf(view.style(i, 'top'));
+  if (top === null || Math.abs(top) > 8) return false;
   const { width } = view.snapshot.viewport;
   const box = view.box(i);
   if (box.width < 0.8 * width || box.height > 0.5 * view.snapshot.viewport.shownHeight) return false;

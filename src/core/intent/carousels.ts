@@ -1,4 +1,4 @@
-import type { Loss } from '../layout/losses.js';
+import type { Loss } from './losses.js';
 import { isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';

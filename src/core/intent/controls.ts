@@ -1,4 +1,4 @@
-import { area, intersect, type Rect } from '../geometry/rect.js';
+import { area, meets, outOf, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
 
@@ -12,7 +12,7 @@ export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
     .linesOf(field.node)
     .filter((line) => (view.snapshot.lines.flags[line]! & LINE_FIELD) !== 0)
     .map((line) => view.lineBox(line));
-  if (written.some((rect) => meets(rect, text.full))) return false;
+  if (written.some((rect) => meets(rect, text.full, 2))) return false;
   if (isWithin(text.full, field.full, 2)) return true;
   // A label that sits on the upper border, in a notch.
   const onBorder =
@@ -27,7 +27,7 @@ export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
   const isField = scene.view.has(large.node, FLAG_FIELD);
   if (!isField) return area(large.full) >= 3 * area(small.full) && !hidesWords(scene, small, large);
   const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
-  return !written.some((rect) => meets(rect, small.full));
+  return !written.some((rect) => meets(rect, small.full, 2));
 }
 
 /** Whether the smaller one lies on words of the larger one. */
@@ -39,7 +39,7 @@ function hidesWords(scene: Scene, small: Ink, large: Ink): boolean {
         ink.kind === 'text' &&
         scene.contains(large.node, ink.node) &&
         !scene.contains(small.node, ink.node) &&
-        meets(ink.full, small.full),
+        meets(ink.full, small.full, 2),
     );
 }
 
@@ -50,16 +50,6 @@ function isLabel({ view }: Scene, text: Ink): boolean {
   return false;
 }
 
-function meets(a: Rect, b: Rect): boolean {
-  const common = intersect(a, b);
-  return common !== null && common.width > 2 && common.height > 2;
-}
-
 function isWithin(inner: Rect, outer: Rect, slack: number): boolean {
-  return (
-    inner.x >= outer.x - slack &&
-    inner.y >= outer.y - slack &&
-    inner.x + inner.width <= outer.x + outer.width + slack &&
-    inner.y + inner.height <= outer.y + outer.height + slack
-  );
+  return Math.max(...Object.values(outOf(inner, outer))) <= slack;
 }

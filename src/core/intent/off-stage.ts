@@ -1,4 +1,4 @@
-import type { Loss } from '../layout/losses.js';
+import type { Loss } from './losses.js';
 import { displacementOf, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';

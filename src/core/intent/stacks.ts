@@ -1,4 +1,4 @@
-import { area, intersect, type Rect } from '../geometry/rect.js';
+import { area, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../findings/signature.js';
 import { commonAncestor } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
@@ -21,10 +21,7 @@ function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeInd
 export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const pair = branches(scene, a, b);
   if (!pair) return false;
-  const [boxA, boxB] = pair.map((at) => scene.view.box(at)) as [
-    ReturnType<typeof scene.view.box>,
-    ReturnType<typeof scene.view.box>,
-  ];
+  const [boxA, boxB] = [scene.view.box(pair[0]), scene.view.box(pair[1])];
   const common = intersect(boxA, boxB);
   return common !== null && area(common) >= 0.9 * Math.max(area(boxA), area(boxB)) && area(common) > 400;
 }
@@ -45,11 +42,6 @@ export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
     scene.order.box[first]! < scene.order.box[second]! ? [first, second] : [second, first];
   return !words.some(
     (ink) =>
-      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meetsBy(ink.full, common!, 3),
+      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meets(ink.full, common!, 3),
   );
-}
-
-function meetsBy(a: Rect, b: Rect, px: number): boolean {
-  const common = intersect(a, b);
-  return common !== null && common.width > px && common.height > px;
 }

@@ -11,7 +11,7 @@ export interface Clip {
   readonly bottom: number;
 }
 
-export const NO_CLIP: Clip = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+const NO_CLIP: Clip = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
 
 /**
  * What is cut off of every element, along its chain of containing boxes (CSS Overflow 3, CSS Masking 1, CSS Contain 2).
@@ -25,17 +25,14 @@ export class Clips {
   private readonly cutterY: Int32Array;
 
   constructor(private readonly view: SnapshotView) {
-    this.cutterX = new Int32Array(view.count).fill(-1);
-    this.cutterY = new Int32Array(view.count).fill(-1);
+    this.cutterX = new Int32Array(view.count);
+    this.cutterY = new Int32Array(view.count);
     for (let i = 0; i < view.count; i++) {
-      const container = view.containingElement(i);
-      const around = container >= 0 ? container : -1;
-      let shown = around >= 0 ? this.shownIn[around]! : NO_CLIP;
-      let lost = around >= 0 ? this.lostIn[around]! : NO_CLIP;
-      if (around >= 0) {
-        this.cutterX[i] = this.cutterX[around]!;
-        this.cutterY[i] = this.cutterY[around]!;
-      }
+      const around = view.containingElement(i);
+      let shown = this.shownContent(around);
+      let lost = this.lostContent(around);
+      this.cutterX[i] = this.cutter(around, 'x');
+      this.cutterY[i] = this.cutter(around, 'y');
       const own = ownClip(view, i);
       if (own) {
         shown = meet(shown, own);

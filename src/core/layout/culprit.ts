@@ -1,5 +1,5 @@
 import { commonAncestor, displacedRoot } from './displace.js';
-import { outAlong } from './holders.js';
+import { outAlong } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex } from './view.js';
 

@@ -75,3 +75,12 @@ export class EndEscapes {
     return this.rtl ? -clip.left : clip.right - this.edge;
   }
 }
+
+const known = new WeakMap<SnapshotView, EndEscapes>();
+
+/** The escapes of a render; every rule shares them. */
+export function endEscapes(view: SnapshotView): EndEscapes {
+  let escapes = known.get(view);
+  if (!escapes) known.set(view, (escapes = new EndEscapes(view)));
+  return escapes;
+}

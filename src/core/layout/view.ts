@@ -1,3 +1,4 @@
+import { fixedRoot } from './viewport-layer.js';
 import type { Rect } from '../geometry/rect.js';
 import {
   FLAG_RENDERED,
@@ -170,10 +171,7 @@ export class SnapshotView {
 
   /** Whether the element is laid out against the viewport and stays there while the page scrolls. */
   isFixed(i: NodeIndex): boolean {
-    for (let at = i; at >= 0; at = this.containingElement(at)) {
-      if (this.style(at, 'position') === 'fixed' && this.containingElement(at) < 0) return true;
-    }
-    return false;
+    return fixedRoot(this, i) >= 0;
   }
 }
 

@@ -1,15 +1,14 @@
-import { drivers } from '../cause/drivers.js';
-import { signature } from '../findings/signature.js';
-import { union, type Rect } from '../geometry/rect.js';
+import { driverTowards } from '../cause/drivers.js';
+import { px } from '../geometry/format.js';
+import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { displacementOf } from '../layout/displace.js';
-import { EndEscapes } from '../layout/escape.js';
-import { outAlong } from '../layout/holders.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex } from '../layout/view.js';
-import { px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Less than this out of a box is not seen: rounding, glyph overhang, the air round a letter. */
@@ -38,16 +37,8 @@ export const boxOverflow: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const groups = new Map<string, Escape[]>();
-    for (const ink of scene.inks) {
-      const escape = escapeOf(scene, ink);
-      if (!escape) continue;
-      const key = signature(scene.view, escape.culprit);
-      const group = groups.get(key);
-      if (group) group.push(escape);
-      else groups.set(key, [escape]);
-    }
-    return [...groups].map(([key, group]) => sighting(scene, render, key, group));
+    const escapes = scene.inks.flatMap((ink) => escapeOf(scene, ink) ?? []);
+    return byCulprit(scene.view, escapes).map((group) => sighting(scene, render, group));
   },
 };
 
@@ -96,8 +87,7 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex, chain: readonly
   const around = view.box(box);
   const out = [...chain].reverse().find((at) => outAlong(view.box(at), around, 'x') > LEAST_PX);
   if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
-  const [driver] = drivers(view, new EndEscapes(view), out).filter((at) => scene.contains(at, ink.node));
-  return driver ?? out;
+  return driverTowards(view, out, ink.node);
 }
 
 /** The innermost block that is too low for what stands in it. */
@@ -109,41 +99,24 @@ function tooLow(scene: Scene, ink: Ink, box: NodeIndex, chain: readonly NodeInde
   return low ?? box;
 }
 
-function sighting(scene: Scene, render: RenderView, key: string, group: readonly Escape[]): Sighting {
+function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Escape>): Sighting {
   const { view } = scene;
-  const worst = group.reduce((a, b) => (b.px > a.px ? b : a));
-  const culprits = [...new Set(group.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const own = group.filter(({ culprit }) => culprit === worst.culprit);
-  const [node] = culprits;
+  const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
+  const own = entries.filter(({ culprit }) => culprit === worst.culprit);
   const side = worst.axis === 'x' ? 'sideways' : 'up or down';
-  const what =
-    worst.ink.kind === 'text'
-      ? 'Text runs'
-      : worst.ink.kind === 'control'
-        ? 'A control runs'
-        : 'A picture runs';
-  const around = worst.culprit === worst.box ? 'the box' : `the box ${nameOf(scene, worst.box)}`;
+  const what = worst.ink.kind === 'text' ? 'Text' : `A ${worst.ink.kind}`;
+  const around = worst.culprit === worst.box ? 'the box' : `the box ${shortName(scene, worst.box)}`;
   return {
-    node: node!,
-    related: culprits.slice(1),
-    affected: group.map(({ ink }) => ink.node),
-    key,
+    ...fault,
+    affected: entries.map(({ ink }) => ink.node),
     rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
     by: { axis: worst.axis, px: worst.px },
-    message: `${what} ${px(worst.px)} ${side} out of ${around} that is drawn round it, on a ${render.device.width} px wide screen.`,
+    message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
 }
 
-function nameOf({ view }: Scene, i: NodeIndex): string {
+function shortName({ view }: Scene, i: NodeIndex): string {
   const id = view.id(i);
-  return (
-    view.tag(i) +
-    (id === ''
-      ? view
-          .classes(i)
-          .slice(0, 2)
-          .map((name) => `.${name}`)
-          .join('')
-      : `#${id}`)
-  );
+  const classes = view.classes(i).slice(0, 2);
+  return view.tag(i) + (id === '' ? classes.map((name) => `.${name}`).join('') : `#${id}`);
 }

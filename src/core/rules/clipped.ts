@@ -1,16 +1,15 @@
-import { drivers } from '../cause/drivers.js';
-import { signature } from '../findings/signature.js';
-import { union, type Rect } from '../geometry/rect.js';
-import { EndEscapes } from '../layout/escape.js';
+import { driverTowards } from '../cause/drivers.js';
+import { px } from '../geometry/format.js';
+import { outAlong, union, type Rect } from '../geometry/rect.js';
+import { lossesOf, type Loss } from '../intent/losses.js';
 import { displacementOf } from '../layout/displace.js';
-import { outAlong } from '../layout/holders.js';
-import { lossesOf, type Loss } from '../layout/losses.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
-import { excerpt, px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
 
 interface Clipping {
@@ -25,20 +24,19 @@ export type ClippedKind = 'text' | 'control';
 /** What is cut off on a page, by the element at fault: losses of controls and pictures, or of text alone. */
 export function clippedSightings(render: RenderView, kind: ClippedKind): Sighting[] {
   const scene = sceneOf(render.view);
-  const groups = new Map<string, Clipping[]>();
-  for (const loss of lossesOf(scene)) {
-    if (loss.ink.kind === 'picture' && isCroppedPicture(scene, loss)) continue;
-    const shortened =
-      loss.ink.kind === 'text' && leavesEnough(scene, loss) ? shorteningOf(scene, loss) : null;
-    const culprit = culpritOf(scene, loss);
-    const key = signature(scene.view, culprit);
-    const group = groups.get(key);
-    if (group) group.push({ loss, culprit, shortened });
-    else groups.set(key, [{ loss, culprit, shortened }]);
-  }
-  return [...groups]
-    .filter(([, group]) => kindOf(scene, group) === kind)
-    .map(([key, group]) => sighting(scene, render, key, group));
+  const clippings = lossesOf(scene)
+    .filter((loss) => loss.ink.kind !== 'picture' || !isCroppedPicture(scene, loss))
+    .map((loss): Clipping => {
+      const isLegible = loss.ink.kind === 'text' && leavesEnough(scene, loss);
+      return {
+        loss,
+        culprit: culpritOf(scene, loss),
+        shortened: isLegible ? shorteningOf(scene, loss) : null,
+      };
+    });
+  return byCulprit(scene.view, clippings)
+    .filter(({ entries }) => kindOf(scene, entries) === kind)
+    .map((group) => sighting(scene, render, group));
 }
 
 function kindOf(scene: Scene, group: readonly Clipping[]): ClippedKind {
@@ -70,31 +68,26 @@ function culpritOf(scene: Scene, { ink, cutter, axis }: Loss): NodeIndex {
     const isBox = view.style(at, 'display') !== 'inline' || displacementOf(view, at) !== null;
     if (isBox && outAlong(view.box(at), around, 'x') > 2) out = at;
   }
-  if (out < 0) return cutter;
-  const [driver] = drivers(view, new EndEscapes(view), out).filter((at) => scene.contains(at, ink.node));
-  return driver ?? out;
+  return out < 0 ? cutter : driverTowards(view, out, ink.node);
 }
 
-function sighting(scene: Scene, render: RenderView, key: string, group: readonly Clipping[]): Sighting {
-  const { view } = scene;
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {
   const worth = ({ loss }: Clipping) => loss.px + (loss.ink.kind === 'text' ? 0 : 10_000);
-  const worst = group.reduce((a, b) => (worth(b) > worth(a) ? b : a));
-  const culprits = [...new Set(group.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const { loss } = worst;
-  const cut = group.filter(({ culprit }) => culprit === worst.culprit).map((entry) => entry.loss);
-  const width = `on a ${render.device.width} px wide screen`;
-  const isMild = group.every(({ shortened }) => shortened !== null);
+  const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
+  const { loss, shortened } = worst;
+  const cut = entries.filter(({ culprit }) => culprit === worst.culprit).length;
+  const what = capital(nameOf(view, loss.ink)) + (cut > 1 ? ` and ${cut - 1} more` : '');
+  const isMild = entries.every((entry) => entry.shortened !== null);
+  const lost = isMild
+    ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
+    : `${what} ${loss.whole ? 'is wholly' : `loses ${px(loss.px)} and is`} cut off`;
   return {
-    node: culprits[0]!,
-    related: culprits.slice(1),
-    affected: group.map((entry) => entry.loss.ink.node),
-    key,
+    ...fault,
+    affected: entries.map((entry) => entry.loss.ink.node),
     rect: union(view.box(loss.cutter), bounded(loss.rect, view.box(loss.cutter))),
     by: { axis: loss.axis, px: loss.px },
     ...(isMild && { severity: 'notice' as const }),
-    message: isMild
-      ? `The text “${excerpt(view.lineText(loss.ink.line))}” is shortened by ${worst.shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}, ${width}.`
-      : `${whatIsLost(scene, loss)}${cut.length > 1 ? ` and ${cut.length - 1} more` : ''} ${loss.whole ? 'is wholly' : `loses ${px(loss.px)} and is`} cut off, ${width}.`,
+    message: `${lost}, ${onScreen(render)}.`,
   };
 }
 
@@ -105,9 +98,4 @@ function bounded(rect: Rect, around: Rect): Rect {
   const x = Math.max(rect.x, around.x - 400);
   const y = Math.max(rect.y, around.y - 400);
   return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : around;
-}
-
-function whatIsLost({ view }: Scene, { ink }: Loss): string {
-  if (ink.kind === 'text') return `The text “${excerpt(view.lineText(ink.line))}”`;
-  return `A ${ink.kind} (${view.tag(ink.node)})`;
 }

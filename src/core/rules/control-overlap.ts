@@ -1,5 +1,5 @@
-import { signature } from '../findings/signature.js';
-import { area, intersect, union, type Rect } from '../geometry/rect.js';
+import { px } from '../geometry/format.js';
+import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../intent/controls.js';
 import { hangsFromControl, isInTopLayer } from '../intent/overlays.js';
 import { isDecoration } from '../intent/decoration.js';
@@ -10,20 +10,15 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
-import { excerpt, px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { stacked, takingPart, type Pair } from './overlap-pair.js';
+import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Touching borders and rounding, CSS px. */
 const LEAST_PX = 2.5;
 /** Of the smaller of two controls, this share must be overlapped. */
 const LEAST_SHARE = 0.06;
-
-interface Pair {
-  readonly upper: Ink;
-  readonly lower: Ink;
-  readonly common: Rect;
-  readonly culprit: NodeIndex;
-}
 
 /** A control lies on another control or on text. How it measures and what it leaves alone: docs/rules/control-overlap.md. */
 export const controlOverlap: Rule = {
@@ -35,20 +30,15 @@ export const controlOverlap: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const groups = new Map<string, Pair[]>();
-    for (const ink of scene.inks) {
-      if (ink.kind !== 'control' || !ink.shown) continue;
-      for (const other of scene.inksIn(ink.shown)) {
-        if (other.kind === 'picture' || (other.kind === 'control' && other.index <= ink.index)) continue;
-        const pair = pairOf(scene, ink, other);
-        if (!pair) continue;
-        const key = signature(scene.view, pair.culprit);
-        const group = groups.get(key);
-        if (group) group.push(pair);
-        else groups.set(key, [pair]);
-      }
-    }
-    return [...groups].map(([key, pairs]) => sighting(scene, render, key, pairs));
+    const controls = scene.inks.filter((ink) => ink.kind === 'control' && ink.shown);
+    const pairs = controls.flatMap((control) =>
+      scene
+        .inksIn(control.shown!)
+        // Two controls meet once; a text has no turn of its own.
+        .filter(({ kind, index }) => kind === 'text' || (kind === 'control' && index > control.index))
+        .flatMap((other) => pairOf(scene, control, other) ?? []),
+    );
+    return byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group));
   },
 };
 
@@ -65,7 +55,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const found =
     other.kind === 'text' ? onText(scene, control, other, common) : onControl(scene, control, other, common);
   if (!found) return null;
-  const [upper, lower] = control.rank >= other.rank ? [control, other] : [other, control];
+  const [upper, lower] = stacked(control, other);
   return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower) };
 }
 
@@ -92,14 +82,7 @@ function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
 /** Whether something of a control is seen in a place: its drawn box, or a word or picture of its own. */
 function showsOn(scene: Scene, control: Ink, common: Rect): boolean {
   if (isDrawn(scene.view, control.node)) return true;
-  return (
-    scene
-      .inksIn(common)
-      .some(
-        (ink) =>
-          ink.node !== control.node && scene.contains(control.node, ink.node) && ink.kind !== 'control',
-      ) || scene.inksIn(common).some((ink) => ink.kind === 'text' && ink.node === control.node)
-  );
+  return scene.inksIn(common).some((ink) => ink.kind !== 'control' && scene.contains(control.node, ink.node));
 }
 
 /** A count or mark with a background of its own, set on a control by design. */
@@ -131,23 +114,14 @@ function isInline({ view }: Scene, i: NodeIndex): boolean {
   return view.style(i, 'display') === 'inline';
 }
 
-function sighting(scene: Scene, render: RenderView, key: string, pairs: readonly Pair[]): Sighting {
-  const { view } = scene;
-  const worst = pairs.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
-  const culprits = [...new Set(pairs.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const what = (ink: Ink) =>
-    ink.kind === 'text'
-      ? `the text “${excerpt(view.lineText(ink.line))}”`
-      : `a control (${view.tag(ink.node)})`;
-  const first = what(worst.upper);
-  const { width, height } = worst.common;
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
+  const { upper, lower, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const { width, height } = common;
+  const what = `${capital(nameOf(view, upper))} lies on ${nameOf(view, lower)}`;
   return {
-    node: culprits[0]!,
-    related: culprits.slice(1),
-    affected: pairs.flatMap(({ upper, lower }) => [upper.node, lower.node]),
-    key,
-    rect: pairs.flatMap(({ upper, lower }) => [upper.shown!, lower.shown!]).reduce(union),
+    ...fault,
+    ...takingPart(entries),
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
-    message: `${first[0]!.toUpperCase()}${first.slice(1)} lies on ${what(worst.lower)} by ${px(width)} × ${px(height)}, on a ${render.device.width} px wide screen.`,
+    message: `${what} by ${px(width)} × ${px(height)}, ${onScreen(render)}.`,
   };
 }

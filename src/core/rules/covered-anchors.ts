@@ -1,9 +1,11 @@
+import { px } from '../geometry/format.js';
 import { signature } from '../findings/signature.js';
 import { isAtTopEdge } from '../intent/bars.js';
 import type { Scene } from '../layout/scene.js';
+import { pxOf } from '../layout/lengths.js';
 import { FLAG_ANCHOR_TARGET } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
-import { px } from './words.js';
+import { onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
 
 /**
@@ -16,19 +18,20 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
   if (bars.length === 0) return [];
   const { viewport, document: page } = view.snapshot;
   const most = Math.max(0, page.height - viewport.shownHeight);
-  const padding = lengthOf(view.style(view.root, 'scroll-padding-top'));
-  const found: Sighting[] = [];
+  const padding = pxOf(view.style(view.root, 'scroll-padding-top')) ?? 0;
+  const found = new Map<NodeIndex, Sighting>();
   for (let i = 0; i < view.count; i++) {
     if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
     const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
     const first = firstLine(scene, i);
-    if (!bar || !first) continue;
-    const target = view.box(i).y - padding - lengthOf(view.style(i, 'scroll-margin-top'));
+    // Of the targets that a bar hides, the first one is told.
+    if (!bar || !first || found.has(bar.node)) continue;
+    const target = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
     // At its end a page stops scrolling, with the target lower on the screen; what the page begins with is free there.
     if (target > most || target < bar.height) continue;
     const hidden = Math.min(bar.height - (first.y - target), first.height);
     if (hidden < 0.5 * first.height) continue;
-    found.push({
+    found.set(bar.node, {
       node: bar.node,
       related: [],
       affected: [i],
@@ -36,12 +39,10 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
       rect: first,
       by: { axis: 'y', px: hidden },
       severity: 'warning',
-      message: `Hides what a link leads to: the target is brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), on a ${render.device.width} px wide screen.`,
+      message: `Hides what a link leads to: the target is brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
     });
   }
-  const worst = new Map<string, Sighting>();
-  for (const sighting of found) if (!worst.has(sighting.key)) worst.set(sighting.key, sighting);
-  return [...worst.values()];
+  return [...found.values()];
 }
 
 function barsAtTop(scene: Scene): { node: NodeIndex; height: number }[] {
@@ -49,7 +50,7 @@ function barsAtTop(scene: Scene): { node: NodeIndex; height: number }[] {
   const { view } = scene;
   for (let i = 0; i < view.count; i++) {
     if (scene.painted[i] && isAtTopEdge(scene, i))
-      bars.push({ node: i, height: view.box(i).height + lengthOf(view.style(i, 'top')) });
+      bars.push({ node: i, height: view.box(i).height + (pxOf(view.style(i, 'top')) ?? 0) });
   }
   return bars;
 }
@@ -61,8 +62,4 @@ function firstLine(scene: Scene, i: NodeIndex) {
     if (line !== undefined && scene.painted[at]) return view.lineBox(line);
   }
   return null;
-}
-
-function lengthOf(value: string): number {
-  return /^-?[\d.]+px$/.test(value) ? Number.parseFloat(value) : 0;
 }

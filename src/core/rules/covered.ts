@@ -1,4 +1,4 @@
-import { signature } from '../findings/signature.js';
+import { px } from '../geometry/format.js';
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../intent/overlays.js';
@@ -9,7 +9,8 @@ import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { coveredAnchors } from './covered-anchors.js';
-import { excerpt, px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Of a line's height, this share must be hidden before letters are lost, and of a control's area. */
@@ -37,24 +38,18 @@ export const covered: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const groups = new Map<string, Hiding[]>();
-    const look = (ink: Ink, cover: Cover) => {
-      const hiding = hidingOf(scene, ink, cover);
-      if (!hiding) return;
-      const key = signature(scene.view, hiding.culprit);
-      const group = groups.get(key);
-      if (group) group.push(hiding);
-      else groups.set(key, [hiding]);
-    };
-    for (const ink of scene.inks) {
-      if (!ink.shown) continue;
-      for (const cover of scene.coversIn(ink.shown)) look(ink, cover);
-    }
-    for (const cover of coversAtEnd(scene)) {
-      for (const ink of scene.inksIn(cover.rect)) if (fixedRoot(scene.view, ink.node) < 0) look(ink, cover);
-    }
+    const seen = scene.inks.filter((ink) => ink.shown);
+    const hidings = [
+      ...seen.flatMap((ink) => scene.coversIn(ink.shown!).map((cover) => hidingOf(scene, ink, cover))),
+      ...coversAtEnd(scene).flatMap((cover) =>
+        scene
+          .inksIn(cover.rect)
+          .filter((ink) => !scene.view.isFixed(ink.node))
+          .map((ink) => hidingOf(scene, ink, cover)),
+      ),
+    ].filter((hiding) => hiding !== null);
     return [
-      ...[...groups].map(([key, hidings]) => sighting(scene, render, key, hidings)),
+      ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
     ];
   },
@@ -66,7 +61,7 @@ function coversAtEnd(scene: Scene): Cover[] {
   const most = page.height - viewport.shownHeight;
   if (most <= 0 || /hidden|clip/.test(rootOverflow.y)) return [];
   return scene.covers
-    .filter(({ node }) => fixedRoot(scene.view, node) >= 0)
+    .filter(({ node }) => scene.view.isFixed(node))
     .map((cover) => ({ ...cover, rect: { ...cover.rect, y: cover.rect.y - scroll.y + most } }));
 }
 
@@ -76,7 +71,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   if (cover.rank <= ink.rank) return null;
   if (scene.contains(cover.node, ink.node) || scene.contains(ink.node, cover.node)) return null;
   // A control on another control is control-overlap's.
-  if (view.has(cover.node, FLAG_CONTROL) && isOfControl(view, ink)) return null;
+  if (view.has(cover.node, FLAG_CONTROL) && isOfControl(view, ink.node)) return null;
   const common = intersect(ink.shown!, cover.rect);
   if (!common || !isLost(ink, common)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
@@ -92,9 +87,9 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink) };
 }
 
-function isOfControl(view: SnapshotView, ink: Ink): boolean {
-  if (ink.kind === 'control') return true;
-  for (let at = ink.node; at >= 0; at = view.parent(at)) {
+/** A control with a box of its own, or something in one. */
+function isOfControl(view: SnapshotView, i: NodeIndex): boolean {
+  for (let at = i; at >= 0; at = view.parent(at)) {
     if (view.has(at, FLAG_CONTROL) && view.style(at, 'display') !== 'inline') return true;
   }
   return false;
@@ -105,26 +100,18 @@ function isLost(ink: Ink, common: Rect): boolean {
   return common.width >= LEAST_WIDTH && common.height >= LEAST_HEIGHT_SHARE * ink.full.height;
 }
 
-function sighting(scene: Scene, render: RenderView, key: string, hidings: readonly Hiding[]): Sighting {
-  const { view } = scene;
-  const worst = hidings.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
-  const culprits = [...new Set(hidings.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const hidden = new Set(hidings.map(({ ink }) => ink)).size;
-  const what =
-    worst.ink.kind === 'text'
-      ? `the text “${excerpt(view.lineText(worst.ink.line))}”`
-      : `a control (${view.tag(worst.ink.node)})`;
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
+  const { cover, ink, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
   const more = hidden > 1 ? ` and ${hidden - 1} more` : '';
-  const still = fixedRoot(view, worst.cover.node) >= 0 ? ', and scrolling does not free it' : '';
-  const { width, height } = worst.common;
+  const still = view.isFixed(cover.node) ? ', and scrolling does not free it' : '';
+  const { width, height } = common;
   return {
-    node: culprits[0]!,
-    related: culprits.slice(1),
-    affected: hidings.map(({ ink }) => ink.node),
-    partners: hidings.map(({ cover }) => cover.node),
-    key,
-    rect: hidings.map(({ ink }) => ink.shown!).reduce(union, worst.cover.rect),
+    ...fault,
+    affected: entries.map((hiding) => hiding.ink.node),
+    partners: entries.map((hiding) => hiding.cover.node),
+    rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
     by: { axis: 'y', px: height },
-    message: `Hides ${what}${more} over ${px(width)} × ${px(height)}${still}, on a ${render.device.width} px wide screen.`,
+    message: `Hides ${nameOf(view, ink)}${more} over ${px(width)} × ${px(height)}${still}, ${onScreen(render)}.`,
   };
 }

@@ -1,5 +1,6 @@
 import { area, intersect, type Rect } from '../geometry/rect.js';
-import { Clips, cut } from '../layout/clips.js';
+import { cut, type Clips } from '../layout/clips.js';
+import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
 import { paints } from '../layout/visible.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -22,7 +23,7 @@ export const essentialOutOfSight: Rule = {
   },
   check(render) {
     if (render.essentials.length === 0) return [];
-    const clips = new Clips(render.view);
+    const { clips } = sceneOf(render.view);
     return render.essentials.flatMap((selector) => sightingOf(render, clips, selector));
   },
 };

@@ -1,8 +1,9 @@
 import { drivers } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
+import { tidy } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
-import { EndEscapes } from '../layout/escape.js';
-import { isOffCanvas, losesContent } from '../layout/intent.js';
+import { endEscapes, type EndEscapes } from '../layout/escape.js';
+import { isOffCanvas, losesContent } from '../intent/page-edge.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
@@ -52,7 +53,7 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
   const scrolled = page.width - viewport.width;
   if (!clips && scrolled < 1) return [];
 
-  const escapes = new EndEscapes(view);
+  const escapes = endEscapes(view);
   const begins: NodeIndex[] = [];
   for (let i = 0; i < view.count; i++) {
     if (!escapes.beginsAt(i)) continue;
@@ -133,9 +134,4 @@ function unattributed(view: SnapshotView, px: number): Sighting {
     by: { axis: 'x', px },
     message: `The page scrolls sideways by ${px} px; no element's box reaches that far, so a margin or generated content is the likely cause.`,
   };
-}
-
-/** At most one digit after the point, none when it is 0. */
-function tidy(px: number): string {
-  return String(Math.round(px * 10) / 10);
 }

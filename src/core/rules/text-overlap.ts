@@ -1,12 +1,13 @@
-import { signature } from '../findings/signature.js';
-import { intersect, union, type Rect } from '../geometry/rect.js';
+import { px } from '../geometry/format.js';
+import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
-import type { NodeIndex } from '../layout/view.js';
-import { excerpt, px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { stacked, takingPart, type Pair } from './overlap-pair.js';
+import { onScreen, quoted } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Of the lower of two lines' letters, this share must be overlapped: less is tight setting. */
@@ -14,32 +15,19 @@ const LEAST_SHARE = 0.25;
 /** Side by side, letters may touch by kerning, italics and rounding, CSS px. */
 const LEAST_WIDTH = 3;
 
-interface Pair {
-  readonly upper: Ink;
-  readonly lower: Ink;
-  readonly common: Rect;
-  readonly culprit: NodeIndex;
-}
-
 /** Text lies on text. How it measures, what it leaves alone and how to repair: docs/rules/text-overlap.md. */
 export const textOverlap: Rule = {
   meta: { name: 'text-overlap', family: 'overlap', severity: 'error', summary: 'text lies on text' },
   check(render) {
     const scene = sceneOf(render.view);
-    const groups = new Map<string, Pair[]>();
-    for (const ink of scene.inks) {
-      if (ink.kind !== 'text' || !ink.shown) continue;
-      for (const other of scene.inksAfter(ink)) {
-        if (other.kind !== 'text') continue;
-        const pair = pairOf(scene, ink, other);
-        if (!pair) continue;
-        const key = signature(scene.view, pair.culprit);
-        const group = groups.get(key);
-        if (group) group.push(pair);
-        else groups.set(key, [pair]);
-      }
-    }
-    return [...groups].map(([key, pairs]) => sighting(scene, render, key, pairs));
+    const texts = scene.inks.filter((ink) => ink.kind === 'text' && ink.shown);
+    const pairs = texts.flatMap((ink) =>
+      scene
+        .inksAfter(ink)
+        .filter(({ kind }) => kind === 'text')
+        .flatMap((other) => pairOf(scene, ink, other) ?? []),
+    );
+    return byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group));
   },
 };
 
@@ -54,7 +42,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
     if (isSymbols(scene.view, ink)) return null;
   }
   if (isEcho(scene.view, a, b)) return null;
-  const [upper, lower] = a.rank >= b.rank ? [a, b] : [b, a];
+  const [upper, lower] = stacked(a, b);
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
   return { upper, lower, common, culprit: a.node === b.node ? a.node : overlapCulprit(scene, upper, lower) };
 }
@@ -80,24 +68,17 @@ function isPassing(scene: Scene, upper: Ink, lower: Ink): boolean {
   return stickyRoot(view, upper.node) !== stickyRoot(view, lower.node);
 }
 
-function sighting(scene: Scene, render: RenderView, key: string, pairs: readonly Pair[]): Sighting {
-  const { view } = scene;
-  const worst = pairs.reduce((a, b) =>
-    b.common.height * b.common.width > a.common.height * a.common.width ? b : a,
-  );
-  const culprits = [...new Set(pairs.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const depth = Math.max(...pairs.map(({ common }) => common.height));
-  const text = (ink: Ink) => `“${excerpt(view.lineText(ink.line))}”`;
-  const collided = worst.upper.node === worst.lower.node;
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
+  const { upper, lower, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const depth = Math.max(...entries.map((pair) => pair.common.height));
+  const what =
+    upper.node === lower.node
+      ? `The lines of ${quoted(view, upper)} lie on one another by ${px(depth)}`
+      : `${quoted(view, upper)} lies on ${quoted(view, lower)} by ${px(common.width)} × ${px(common.height)}`;
   return {
-    node: culprits[0]!,
-    related: culprits.slice(1),
-    affected: pairs.flatMap(({ upper, lower }) => [upper.node, lower.node]),
-    key,
-    rect: pairs.flatMap(({ upper, lower }) => [upper.shown!, lower.shown!]).reduce(union),
+    ...fault,
+    ...takingPart(entries),
     by: { axis: 'y', px: depth },
-    message: collided
-      ? `The lines of ${text(worst.upper)} lie on one another by ${px(depth)}, on a ${render.device.width} px wide screen.`
-      : `${text(worst.upper)} lies on ${text(worst.lower)} by ${px(worst.common.width)} × ${px(worst.common.height)}, on a ${render.device.width} px wide screen.`,
+    message: `${what}, ${onScreen(render)}.`,
   };
 }

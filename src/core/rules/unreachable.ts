@@ -1,5 +1,5 @@
-import { signature } from '../findings/signature.js';
-import { union, type Rect } from '../geometry/rect.js';
+import { px } from '../geometry/format.js';
+import { outOf, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isIndentedAway } from '../intent/off-stage.js';
 import { displacementOf } from '../layout/displace.js';
@@ -8,7 +8,8 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
-import { excerpt, px } from './words.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Rounding, side bearings, CSS px. */
@@ -34,17 +35,11 @@ export const unreachable: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const groups = new Map<string, Stranding[]>();
-    for (const ink of scene.inks) {
-      if (isDecoration(scene, ink.node) || scene.view.has(ink.node, FLAG_PICTURE)) continue;
-      const stranding = strandingOf(scene, ink);
-      if (!stranding || isWaiting(scene, stranding)) continue;
-      const key = signature(scene.view, stranding.culprit);
-      const group = groups.get(key);
-      if (group) group.push(stranding);
-      else groups.set(key, [stranding]);
-    }
-    return [...groups].map(([key, group]) => sighting(scene, render, key, group));
+    const strandings = scene.inks
+      .filter(({ node }) => !isDecoration(scene, node) && !scene.view.has(node, FLAG_PICTURE))
+      .flatMap((ink) => strandingOf(scene, ink) ?? [])
+      .filter((stranding) => !isWaiting(scene, stranding));
+    return byCulprit(scene.view, strandings).map((group) => sighting(scene, render, group));
   },
 };
 
@@ -55,7 +50,7 @@ function strandingOf(scene: Scene, ink: Ink): Stranding | null {
   if (holder >= 0) return inScroller(scene, ink, holder);
   // What is cut off before it gets there is another rule's.
   if (!ink.shown) return null;
-  return root >= 0 ? onScreen(scene, ink, root) : onPage(scene, ink);
+  return root >= 0 ? offScreen(scene, ink, root) : onPage(scene, ink);
 }
 
 /** Beyond the sides that a page does not scroll to (CSS Overflow 3, section 3.2): above it, and before its start. */
@@ -75,32 +70,24 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
 }
 
 /** Fixed to the screen, and beyond its edge. */
-function onScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
+function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   const { shownWidth, shownHeight, width } = scene.view.snapshot.viewport;
   const { scroll } = scene.view.snapshot;
-  const rect = ink.shown!;
-  const edge = Math.max(width, shownWidth);
-  const over: Record<Side, number> = {
-    left: scroll.x - rect.x,
-    right: rect.x + rect.width - scroll.x - edge,
-    top: scroll.y - rect.y,
-    bottom: rect.y + rect.height - scroll.y - shownHeight,
-  };
-  return worst(ink, over, 'screen', () => root);
+  const screen = { ...scroll, width: Math.max(width, shownWidth), height: shownHeight };
+  return worst(ink, outOf(ink.shown!, screen), 'screen', () => root);
 }
 
 /** Before the start of a scroll container, at its first scroll position. */
 function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
   const { view } = scene;
-  const box = view.paddingBox(holder);
+  const out = outOf(ink.full, view.paddingBox(holder));
   const rtl = view.style(holder, 'direction') === 'rtl';
-  const rect = ink.full;
   const scrolls = (axis: 'x' | 'y') =>
     /auto|scroll/.test(view.style(holder, axis === 'x' ? 'overflow-x' : 'overflow-y'));
   const over: Record<Side, number> = {
-    left: !rtl && scrolls('x') ? box.x - rect.x : 0,
-    right: rtl && scrolls('x') ? rect.x + rect.width - (box.x + box.width) : 0,
-    top: scrolls('y') ? box.y - rect.y : 0,
+    left: !rtl && scrolls('x') ? out.left : 0,
+    right: rtl && scrolls('x') ? out.right : 0,
+    top: scrolls('y') ? out.top : 0,
     bottom: 0,
   };
   return worst(ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
@@ -122,19 +109,12 @@ function worst(
 /** What was moved past the side, or else the outermost element that reaches past it. */
 function escapesFrom(scene: Scene, ink: Ink, side: Side, holder = -1): NodeIndex {
   const { view } = scene;
-  const around = holder >= 0 ? view.paddingBox(holder) : null;
-  const edge = around ?? { x: 0, y: 0, width: view.snapshot.viewport.width, height: Infinity };
+  const page = { x: 0, y: 0, width: view.snapshot.viewport.width, height: Infinity };
+  const edge = holder >= 0 ? view.paddingBox(holder) : page;
   let found = ink.node;
   let moved = -1;
   for (let at = ink.node; at > holder && at > view.body; at = view.containingElement(at)) {
-    const box = view.box(at);
-    const past = {
-      left: edge.x - box.x,
-      right: box.x + box.width - (edge.x + edge.width),
-      top: edge.y - box.y,
-      bottom: box.y + box.height - (edge.y + edge.height),
-    }[side];
-    if (past <= 1) continue;
+    if (outOf(view.box(at), edge)[side] <= 1) continue;
     found = at;
     if (displacementOf(view, at) !== null) moved = at;
   }
@@ -204,23 +184,16 @@ const BEYOND = {
   },
 } as const;
 
-function sighting(scene: Scene, render: RenderView, key: string, group: readonly Stranding[]): Sighting {
-  const { view } = scene;
-  const first = group.reduce((a, b) => (b.px > a.px ? b : a));
-  const culprits = [...new Set(group.map(({ culprit }) => culprit))].sort((a, b) => a - b);
-  const what =
-    first.ink.kind === 'text'
-      ? `The text “${excerpt(view.lineText(first.ink.line))}”`
-      : `A control (${view.tag(first.ink.node)})`;
-  const more = group.length > 1 ? ` and ${group.length - 1} more` : '';
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Stranding>): Sighting {
+  const first = entries.reduce((a, b) => (b.px > a.px ? b : a));
+  const more = entries.length > 1 ? ` and ${entries.length - 1} more` : '';
   const fixed = first.of === 'screen' ? ', to which it is fixed' : '';
+  const where = `${BEYOND[first.of][first.side]}${fixed}`;
   return {
-    node: culprits[0]!,
-    related: culprits.slice(1),
-    affected: group.map(({ ink }) => ink.node),
-    key,
-    rect: group.map(({ ink }) => ink.full).reduce(union),
+    ...fault,
+    affected: entries.map(({ ink }) => ink.node),
+    rect: entries.map(({ ink }) => ink.full).reduce(union),
     by: { axis: first.side === 'left' || first.side === 'right' ? 'x' : 'y', px: first.px },
-    message: `${what}${more} reaches ${px(first.px)} ${BEYOND[first.of][first.side]}${fixed}, where no scrolling gets to, on a ${render.device.width} px wide screen.`,
+    message: `${capital(nameOf(view, first.ink))}${more} reaches ${px(first.px)} ${where}, where no scrolling gets to, ${onScreen(render)}.`,
   };
 }

@@ -1,10 +1,29 @@
-/** A length for a message: at most one digit after the point, none when it is 0. */
-export function px(length: number): string {
-  return `${String(Math.round(length * 10) / 10)} px`;
-}
+import type { Ink } from '../layout/scene.js';
+import type { SnapshotView } from '../layout/view.js';
+import type { RenderView } from './rule.js';
 
 /** The start of a text, for a message. */
-export function excerpt(text: string): string {
+function excerpt(text: string): string {
   const folded = text.trim().replace(/\s+/g, ' ');
   return folded.length > 40 ? `${folded.slice(0, 38).trimEnd()}…` : folded;
+}
+
+/** The words of a line, in quotation marks. */
+export function quoted(view: SnapshotView, { line }: Ink): string {
+  return `“${excerpt(view.lineText(line))}”`;
+}
+
+/** What a reader sees or uses: `the text “…”`, `a control (button)`, `a picture (img)`. */
+export function nameOf(view: SnapshotView, ink: Ink): string {
+  return ink.kind === 'text' ? `the text ${quoted(view, ink)}` : `a ${ink.kind} (${view.tag(ink.node)})`;
+}
+
+/** As the beginning of a sentence. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** How messages end: on what screen it was measured. */
+export function onScreen({ device }: RenderView): string {
+  return `on a ${device.width} px wide screen`;
 }

@@ -1,13 +1,13 @@
-import { isDecoration } from '../intent/decoration.js';
-import { isClosed, isFaded, isFollowedByMore, isVisuallyHidden, isWindowOnMore } from '../intent/cutters.js';
-import { isPageOfCarousel } from '../intent/carousels.js';
-import { isSymbols } from '../intent/typography.js';
-import { isOffStage } from '../intent/off-stage.js';
+import { isDecoration } from './decoration.js';
+import { isClosed, isFaded, isFollowedByMore, isVisuallyHidden, isWindowOnMore } from './cutters.js';
+import { isPageOfCarousel } from './carousels.js';
+import { isSymbols } from './typography.js';
+import { isOffStage } from './off-stage.js';
 import type { Rect } from '../geometry/rect.js';
-import type { Clip } from './clips.js';
-import type { Ink, Scene } from './scene.js';
-import { emOf, lettersOf } from './text-ink.js';
-import type { NodeIndex } from './view.js';
+import type { Clip } from '../layout/clips.js';
+import type { Ink, Scene } from '../layout/scene.js';
+import { emOf, lettersOf } from '../layout/text-ink.js';
+import type { NodeIndex } from '../layout/view.js';
 
 /** Content that an element cuts off for good. */
 export interface Loss {

@@ -1,7 +1,7 @@
-import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from './snapshot.js';
-import type { EndEscapes } from './escape.js';
-import type { NodeIndex, SnapshotView } from './view.js';
-import { paints } from './visible.js';
+import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
+import type { EndEscapes } from '../layout/escape.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { paints } from '../layout/visible.js';
 
 /**
  * A drawer or panel that waits beside the page: wholly outside, put there by position or transform. Nobody misses it

@@ -1,0 +1,28 @@
+import { signature } from '../findings/signature.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { Sighting } from './rule.js';
+
+/** What was seen of one defect on a render: repeated siblings, which share their signature, together. */
+export interface Culprits<T> {
+  readonly entries: readonly T[];
+  /** The part of a sighting that says who is at fault. */
+  readonly fault: Pick<Sighting, 'node' | 'related' | 'key'>;
+}
+
+/** Puts together what elements of the same signature are at fault for, in the order in which each first came. */
+export function byCulprit<T extends { readonly culprit: NodeIndex }>(
+  view: SnapshotView,
+  found: Iterable<T>,
+): Culprits<T>[] {
+  const groups = new Map<string, T[]>();
+  for (const entry of found) {
+    const key = signature(view, entry.culprit);
+    const group = groups.get(key);
+    if (group) group.push(entry);
+    else groups.set(key, [entry]);
+  }
+  return [...groups].map(([key, entries]) => {
+    const [node, ...related] = [...new Set(entries.map(({ culprit }) => culprit))].sort((a, b) => a - b);
+    return { entries, fault: { node: node!, related, key } };
+  });
+}
