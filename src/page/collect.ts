@@ -16,13 +16,15 @@ import {
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows } from './experiment.js';
-import { edgesOf } from './edges.js';
+import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
-import { findAll } from './find.js';
+import { findAll, frameDocument } from './find.js';
+import { pageFacts } from './page-facts.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
 import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, referredIds } from './traits.js';
+import { positionsByTag, renderedChildNodes } from './tree.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
 const MAX_NODES = 200_000;
@@ -64,8 +66,7 @@ interface Inherited {
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
 export function collect(wanted: readonly string[] = [], remember = true): WireSnapshot {
   const elements: (Element | null)[] = [];
-  const matches = wanted.map((selector) => ({ selector, elements: allOf(selector), nodes: [] as number[] }));
-  const rows = matches.length > 0 ? new Map<Element, number>() : null;
+  const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
   const nodes: WireSnapshot['nodes'] = {
@@ -126,22 +127,18 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       isRoot: inherited.node < 0,
       isAnchorTarget: (flags & FLAG_ANCHOR_TARGET) !== 0,
       parentDisplay: inherited.display,
+      border: style ? edgesOf(style, 'border-width') : NO_EDGES,
     };
-    nodes.style.push(
-      style ? reader.read(style, kind === KIND_ELEMENT ? element : null, parentRow, facts) : reader.none,
-    );
+    const row = style ? reader.read(style, element, parentRow, facts) : reader.none;
+    nodes.style.push(row);
     const { dx, dy } = inherited.frame;
     if (rect) numbers(nodes.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
     else nodes.box.push(0, 0, 0, 0);
-    if (style) {
-      numbers(nodes.border, ...edgesOf(style, 'border-width'));
-      numbers(nodes.padding, ...edgesOf(style, 'padding'));
-      numbers(nodes.margin, ...edgesOf(style, 'margin'));
-    } else {
-      for (const column of [nodes.border, nodes.padding, nodes.margin]) column.push(0, 0, 0, 0);
-    }
-    const scrolls = style !== null && /auto|scroll|hidden/.test(style.overflowX + style.overflowY);
-    if (element && rect && kind === KIND_ELEMENT && scrolls) {
+    numbers(nodes.border, ...facts.border);
+    numbers(nodes.padding, ...(style ? edgesOf(style, 'padding') : NO_EDGES));
+    numbers(nodes.margin, ...(style ? edgesOf(style, 'margin') : NO_EDGES));
+    const overflow = reader.value(row, 'overflow-x') + reader.value(row, 'overflow-y');
+    if (element && rect && /auto|scroll|hidden/.test(overflow)) {
       numbers(
         nodes.scroll,
         element.clientWidth,
@@ -155,16 +152,19 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     return nodes.count++;
   };
 
+  const addLine = (owner: number, { dx, dy }: Frame, rect: Box, text: string, flags: number) => {
+    lines.node.push(owner);
+    numbers(lines.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
+    lines.text.push(strings.number(text));
+    lines.flags.push(flags);
+    lines.count++;
+  };
+
   const addText = (node: Text, owner: number, inherited: Inherited, noWrap: boolean) => {
     if (!/\S/.test(node.data)) return;
     if (lines.count >= MAX_LINES) return leave('text lines');
     for (const line of textLines(node, range, inherited.content, noWrap)) {
-      lines.node.push(owner);
-      const { dx, dy } = inherited.frame;
-      numbers(lines.box, line.rect.x + dx, line.rect.y + dy, line.rect.width, line.rect.height);
-      lines.text.push(strings.number(line.text));
-      lines.flags.push(line.flags);
-      lines.count++;
+      addLine(owner, inherited.frame, line.rect, line.text, line.flags);
     }
   };
 
@@ -220,14 +220,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     }
     if (rect && (tag === 'input' || tag === 'textarea')) {
       const inField = fieldText(element as HTMLInputElement, style, rect);
-      if (inField) {
-        lines.node.push(node);
-        const { dx, dy } = inherited.frame;
-        numbers(lines.box, inField.x + dx, inField.y + dy, inField.width, inField.height);
-        lines.text.push(strings.number(inField.text));
-        lines.flags.push(LINE_FIELD);
-        lines.count++;
-      }
+      if (inField) addLine(node, inherited.frame, inField, inField.text, LINE_FIELD);
     }
     const allows = element.getAttribute('data-isoptic-allow');
     if (allows !== null) allowed.push({ node, rules: allows });
@@ -250,7 +243,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       positioned: rect && positionsChildren ? insetBy(rect, nodes.border, node) : inherited.positioned,
       content:
         rect && isBlock
-          ? contentEdges(insetBy(rect, nodes.border, node), nodes.padding, node)
+          ? sidesOf(insetBy(insetBy(rect, nodes.border, node), nodes.padding, node))
           : inherited.content,
     };
 
@@ -262,27 +255,17 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       }
       if (reader.hasPseudo && tag !== 'svg') addPseudo(element, '::after', below);
     }
-    pushBelow(element, tag, style, rect, below);
+    pushBelow(element, tag, rect, below);
   };
 
   /** The children as they are rendered: of the shadow tree, of what is slotted, of the frame's document, or plain. */
-  const pushBelow = (
-    element: Element,
-    tag: string,
-    style: CSSStyleDeclaration,
-    rect: DOMRect | null,
-    below: Inherited,
-  ) => {
+  const pushBelow = (element: Element, tag: string, rect: DOMRect | null, below: Inherited) => {
     if (tag === 'iframe' || tag === 'frame') {
-      const inner = frameDocument(element as HTMLIFrameElement);
+      const inner = frameDocument(element);
       if (!inner) leave('frames of another origin');
       else if (rect && (inner.documentElement as Element | null)) {
-        const border = edgesOf(style, 'border-width');
-        const padding = edgesOf(style, 'padding');
-        const frame = {
-          dx: below.frame.dx + rect.x + border[3] + padding[3],
-          dy: below.frame.dy + rect.y + border[0] + padding[0],
-        };
+        const content = insetBy(insetBy(rect, nodes.border, below.node), nodes.padding, below.node);
+        const frame = { dx: below.frame.dx + content.x, dy: below.frame.dy + content.y };
         const top = { ...below, scope: below.node, treeParent: -1, flags: 0, frame };
         stack.push({ element: inner.documentElement, inherited: top, nth: 0 });
       }
@@ -305,7 +288,12 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     pushChildren(element.children, below);
   };
 
-  const viewportBox = { x: 0, y: 0, width: document.documentElement.clientWidth, height: window.innerHeight };
+  const viewportBox = {
+    x: 0,
+    y: 0,
+    width: document.documentElement.clientWidth,
+    height: window.innerHeight,
+  };
   stack.push({
     element: document.documentElement,
     nth: 0,
@@ -328,34 +316,10 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     visit(entry);
   }
 
-  const root = document.documentElement;
-  const rootStyle = getComputedStyle(root);
-  const overflow = viewportOverflow(rootStyle);
-  const scroller = document.scrollingElement ?? root;
   if (remember) rememberRows(elements);
-  for (const match of matches) {
-    for (const element of match.elements) {
-      const row = rows?.get(element);
-      if (row !== undefined) match.nodes.push(row);
-    }
-  }
   return {
     version: 1,
-    url: location.href,
-    title: document.title,
-    viewport: {
-      width: root.clientWidth,
-      height: root.clientHeight,
-      shownWidth: window.innerWidth,
-      shownHeight: window.innerHeight,
-      scale: window.visualViewport?.scale ?? 1,
-      scrollbar: scrollBarWidth(root),
-    },
-    scroll: { x: window.scrollX, y: window.scrollY },
-    document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
-    direction: rootDirection(rootStyle),
-    rootOverflow: overflow,
-    pageFonts: loadedFonts(),
+    ...pageFacts(),
     strings: strings.strings,
     styleProperties: [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES],
     styles: styles.flat,
@@ -363,15 +327,12 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     lines,
     pictures,
     allowed,
-    matches: matches.map(({ selector, nodes: found }) => ({ selector, nodes: found })),
+    matches: wanted.map((selector) => ({
+      selector,
+      nodes: allOf(selector).flatMap((element) => rows?.get(element) ?? []),
+    })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
-}
-
-/** A page shown shrunk has a wider window than layout, and no scroll bar. */
-function scrollBarWidth(root: Element): number {
-  const width = window.innerWidth - root.clientWidth;
-  return width > 0 && width <= 25 ? width : 0;
 }
 
 function allOf(selector: string): Element[] {
@@ -380,32 +341,6 @@ function allOf(selector: string): Element[] {
   } catch {
     return [];
   }
-}
-
-/** 1-based position of each element among those of its tag; elements that are the only one of theirs are left out. */
-function positionsByTag(siblings: ArrayLike<Element>): Map<Element, number> {
-  const byTag = new Map<string, Element[]>();
-  for (let i = 0; i < siblings.length; i++) {
-    const element = siblings[i]!;
-    const list = byTag.get(element.localName);
-    if (list) list.push(element);
-    else byTag.set(element.localName, [element]);
-  }
-  const positions = new Map<Element, number>();
-  for (const list of byTag.values()) {
-    if (list.length > 1) list.forEach((element, i) => positions.set(element, i + 1));
-  }
-  return positions;
-}
-
-/** The child nodes whose text is shown inside the element: of its shadow tree, of what is slotted, or its own. */
-function renderedChildNodes(element: Element, tag: string): Iterable<Node> {
-  if (element.shadowRoot) return element.shadowRoot.childNodes;
-  if (tag === 'slot') {
-    const assigned = (element as HTMLSlotElement).assignedNodes();
-    if (assigned.length > 0) return assigned;
-  }
-  return element.childNodes;
 }
 
 /** A box without the edges of one of the columns: top, right, bottom, left. */
@@ -424,39 +359,6 @@ function insetBy(box: Box, column: readonly number[], row: number): Box {
   };
 }
 
-function contentEdges(box: Box, column: readonly number[], row: number): { left: number; right: number } {
-  return { left: box.x + column[4 * row + 3]!, right: box.x + box.width - column[4 * row + 1]! };
-}
-
-function loadedFonts(): string[] {
-  const families = new Set<string>();
-  for (const face of document.fonts) {
-    if (face.status === 'loaded') families.add(face.family.replace(/^["']|["']$/g, ''));
-  }
-  return [...families];
-}
-
-function frameDocument(frame: HTMLIFrameElement): Document | null {
-  try {
-    return frame.contentDocument;
-  } catch {
-    return null;
-  }
-}
-
-/** CSS Overflow 3, section 3.3: the viewport takes the root's overflow or, when that is visible, the body's. */
-function viewportOverflow(rootStyle: CSSStyleDeclaration): { x: string; y: string } {
-  const own = { x: rootStyle.overflowX, y: rootStyle.overflowY };
-  if (own.x !== 'visible' || own.y !== 'visible') return own;
-  const body = document.body as HTMLElement | null;
-  if (!body) return own;
-  const style = getComputedStyle(body);
-  return { x: style.overflowX, y: style.overflowY };
-}
-
-/** CSS Writing Modes 4, section 8: the body's direction, when there is a body, is the viewport's. */
-function rootDirection(rootStyle: CSSStyleDeclaration): 'ltr' | 'rtl' {
-  const body = document.body as HTMLElement | null;
-  const direction = body ? getComputedStyle(body).direction : rootStyle.direction;
-  return direction === 'rtl' ? 'rtl' : 'ltr';
+function sidesOf(box: Box): { left: number; right: number } {
+  return { left: box.x, right: box.x + box.width };
 }

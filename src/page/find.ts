@@ -9,14 +9,15 @@ export function findAll(selector: string): Element[] {
   let found = [...document.querySelectorAll(first.trim())];
   for (const part of inner) {
     found = found.flatMap((element) => {
-      const below = element.shadowRoot ?? documentOf(element);
+      const below = element.shadowRoot ?? frameDocument(element);
       return below ? [...below.querySelectorAll(part.trim())] : [];
     });
   }
   return found;
 }
 
-function documentOf(element: Element): Document | null {
+/** The document of a frame; null for another element, and where it is of another origin. */
+export function frameDocument(element: Element): Document | null {
   try {
     return (element as HTMLIFrameElement).contentDocument ?? null;
   } catch {

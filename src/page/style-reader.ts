@@ -1,4 +1,5 @@
 import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
+import type { Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
 
 /** What decides which properties of an element can matter. */
@@ -9,6 +10,8 @@ export interface StyleFacts {
   readonly isRoot: boolean;
   readonly isAnchorTarget: boolean;
   readonly parentDisplay: string;
+  /** Border widths, in the order of `Edges`. */
+  readonly border: Edges;
 }
 
 /** Inherited: an element without text of its own has its parent's. */
@@ -46,18 +49,22 @@ const BORDERS = [
   'border-bottom-color',
   'border-left-color',
 ] as const;
+const SIZES = ['width', 'min-width', 'max-width', 'height', 'max-height'];
+const OFFSETS = ['left', 'right', 'top', 'bottom'];
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
+const columnOf = (property: string) => COLUMN.get(property)!;
 
 /** Reads computed styles into rows of string numbers, only what can matter of an element: reading is what collecting costs. */
 export class StyleReader {
+  /** Whether some rule of the page makes a pseudo-element; true where that can't be known. */
+  readonly hasPseudo: boolean;
   /** A row for what has no style. */
   readonly none: number;
-  /** The last row that was read, by its number. */
+  /** Every row that was read, by its number. */
   private readonly rows: number[][] = [];
   private readonly rare: readonly string[];
   private readonly initial: readonly number[];
-  private readonly at: (property: string) => number;
 
   constructor(
     private readonly strings: Interner,
@@ -69,17 +76,14 @@ export class StyleReader {
     this.hasPseudo = known?.pseudo ?? true;
     this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
-    this.at = (property) => COLUMN.get(property)!;
-    this.none = styles.number(COLUMNS.map(() => strings.number('')));
-    this.rows[this.none] = COLUMNS.map(() => strings.number(''));
+    const none = COLUMNS.map(() => strings.number(''));
+    this.none = styles.number(none);
+    this.rows[this.none] = none;
   }
-
-  /** Whether some rule of the page makes a pseudo-element; true where that can't be known. */
-  readonly hasPseudo: boolean;
 
   /** What a row has for a property. */
   value(row: number, property: string): string {
-    return this.strings.strings[this.rows[row]?.[this.at(property)] ?? -1] ?? '';
+    return this.strings.strings[this.rows[row]?.[columnOf(property)] ?? -1] ?? '';
   }
 
   /**
@@ -89,7 +93,7 @@ export class StyleReader {
   read(style: CSSStyleDeclaration, element: Element | null, parentRow: number, facts: StyleFacts): number {
     const row = [...this.initial];
     const set = (property: string, value: string) => {
-      row[this.at(property)] = this.strings.number(value);
+      row[columnOf(property)] = this.strings.number(value);
     };
     const read = (property: string): string => {
       const value = style.getPropertyValue(property);
@@ -122,24 +126,19 @@ export class StyleReader {
     if (facts.isReplaced) read('object-fit');
     if (facts.isRoot) read('scroll-padding-top');
     if (facts.isAnchorTarget) read('scroll-margin-top');
-    for (const side of BORDERS) {
-      if (style.getPropertyValue(side.replace('color', 'width')) !== '0px') read(side);
-    }
+    for (const [side, property] of BORDERS.entries()) if (facts.border[side] !== 0) read(property);
     const parent = this.rows[parentRow];
     if (facts.hasText || !parent) for (const property of OF_TEXT) read(property);
-    else for (const property of OF_TEXT) row[this.at(property)] = parent[this.at(property)]!;
-    if (display !== 'inline' || facts.isReplaced) {
-      const map = element?.computedStyleMap();
-      const declared = (property: string) => {
-        set(property, map ? String(map.get(property) ?? '') : style.getPropertyValue(property));
-      };
-      for (const property of ['width', 'min-width', 'max-width', 'height', 'max-height']) declared(property);
-      if (isItem) declared('flex-basis');
-      if (position !== 'static') for (const side of ['left', 'right', 'top', 'bottom']) declared(side);
-    } else if (position !== 'static') {
-      const map = element?.computedStyleMap();
-      for (const side of ['left', 'right', 'top', 'bottom'])
-        set(side, map ? String(map.get(side) ?? '') : style.getPropertyValue(side));
+    else for (const property of OF_TEXT) row[columnOf(property)] = parent[columnOf(property)]!;
+    const hasSize = display !== 'inline' || facts.isReplaced;
+    const declared = [
+      ...(hasSize ? SIZES : []),
+      ...(hasSize && isItem ? ['flex-basis'] : []),
+      ...(position !== 'static' ? OFFSETS : []),
+    ];
+    const map = declared.length > 0 ? element?.computedStyleMap() : undefined;
+    for (const property of declared) {
+      set(property, map ? String(map.get(property) ?? '') : style.getPropertyValue(property));
     }
     const number = this.styles.number(row);
     this.rows[number] ??= row;

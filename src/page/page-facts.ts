@@ -1,0 +1,61 @@
+import type { WireSnapshot } from '../core/layout/wire.js';
+
+type PageFacts = Pick<
+  WireSnapshot,
+  'url' | 'title' | 'viewport' | 'scroll' | 'document' | 'direction' | 'rootOverflow' | 'pageFonts'
+>;
+
+/** What a snapshot says of the page as a whole. */
+export function pageFacts(): PageFacts {
+  const root = document.documentElement;
+  const rootStyle = getComputedStyle(root);
+  const scroller = document.scrollingElement ?? root;
+  return {
+    url: location.href,
+    title: document.title,
+    viewport: {
+      width: root.clientWidth,
+      height: root.clientHeight,
+      shownWidth: window.innerWidth,
+      shownHeight: window.innerHeight,
+      scale: window.visualViewport?.scale ?? 1,
+      scrollbar: scrollBarWidth(root),
+    },
+    scroll: { x: window.scrollX, y: window.scrollY },
+    document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
+    direction: rootDirection(rootStyle),
+    rootOverflow: viewportOverflow(rootStyle),
+    pageFonts: loadedFonts(),
+  };
+}
+
+/** A page shown shrunk has a wider window than layout, and no scroll bar. */
+function scrollBarWidth(root: Element): number {
+  const width = window.innerWidth - root.clientWidth;
+  return width > 0 && width <= 25 ? width : 0;
+}
+
+function loadedFonts(): string[] {
+  const families = new Set<string>();
+  for (const face of document.fonts) {
+    if (face.status === 'loaded') families.add(face.family.replace(/^["']|["']$/g, ''));
+  }
+  return [...families];
+}
+
+/** CSS Overflow 3, section 3.3: the viewport takes the root's overflow or, when that is visible, the body's. */
+function viewportOverflow(rootStyle: CSSStyleDeclaration): { x: string; y: string } {
+  const own = { x: rootStyle.overflowX, y: rootStyle.overflowY };
+  if (own.x !== 'visible' || own.y !== 'visible') return own;
+  const body = document.body as HTMLElement | null;
+  if (!body) return own;
+  const style = getComputedStyle(body);
+  return { x: style.overflowX, y: style.overflowY };
+}
+
+/** CSS Writing Modes 4, section 8: the body's direction, when there is a body, is the viewport's. */
+function rootDirection(rootStyle: CSSStyleDeclaration): 'ltr' | 'rtl' {
+  const body = document.body as HTMLElement | null;
+  const direction = body ? getComputedStyle(body).direction : rootStyle.direction;
+  return direction === 'rtl' ? 'rtl' : 'ltr';
+}
