@@ -1,14 +1,10 @@
 import { join, relative } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
-import type { RuleSettings } from '../core/findings/settings.js';
-import type { Waiver } from '../core/findings/waivers.js';
-import type { Device } from '../core/profile/profile.js';
 import { chromium } from '../engine/chromium/launch.js';
 import type { Access } from '../engine/access.js';
-import type { Alterations, EngineLog, ShotKinds } from '../engine/engine.js';
+import type { EngineLog } from '../engine/engine.js';
 import { htmlReport } from '../report/html/write.js';
-import type { ScopedEssential, ScopedPreparation } from '../run/captures.js';
-import { check } from '../run/check.js';
+import { check, type CheckPlan } from '../run/check.js';
 import type { Manifest } from '../run/manifest.js';
 import { RunFolder } from '../run/run-folder.js';
 import { signedInState, type SignIn, type SignInTools } from '../run/sign-in.js';
@@ -18,23 +14,14 @@ import { interruptSignal } from './interrupt.js';
 import { engineLog } from './output/log.js';
 import { startProgress } from './output/progress.js';
 
-export interface CheckRequest {
+/** A check as the user asked for it: its pages still to be found, its access still to be signed in. */
+export interface CheckRequest extends Omit<CheckPlan, 'pages'> {
   readonly targets: readonly string[];
   readonly find: TargetOptions;
-  readonly devices: readonly Device[];
-  readonly shots: ShotKinds;
-  readonly access: Access;
   readonly signIn: SignIn | null;
   readonly signInAgain: boolean;
-  readonly preparations: readonly ScopedPreparation[];
-  readonly alter: Alterations;
-  readonly essentials: readonly ScopedEssential[];
-  readonly rules: RuleSettings;
-  readonly waivers: readonly Waiver[];
   /** What must not be written anywhere. */
   readonly secrets: Secrets;
-  readonly timeoutMs: number;
-  readonly keepLayouts: boolean;
   readonly out: string | undefined;
   readonly replace: boolean;
   readonly browser: string | undefined;
@@ -58,35 +45,12 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
   const engineLogger = engineLog(request.verbose);
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
-    const {
-      devices,
-      shots,
-      timeoutMs,
-      preparations,
-      alter,
-      essentials,
-      rules,
-      waivers,
-      keepLayouts,
-      secrets,
-    } = request;
+    const { secrets } = request;
     const log: EngineLog = (message, facts) => engineLogger(message, facts && secrets.redact(facts));
     const tools = { engine: chromium, browser: request.browser, folder, signal: interrupt.signal, log };
     const access = await withSignIn(request, tools);
     const found = await check(
-      {
-        pages: site.pages,
-        devices,
-        shots,
-        timeoutMs,
-        access,
-        preparations,
-        alter,
-        essentials,
-        rules,
-        waivers,
-        keepLayouts,
-      },
+      { ...request, pages: site.pages, access },
       {
         ...tools,
         fonts: request.fonts,

@@ -96,6 +96,15 @@ export interface RenderTimings {
   causeMs: number;
 }
 
+export const NO_TIMINGS: Readonly<RenderTimings> = {
+  loadMs: 0,
+  settleMs: 0,
+  collectMs: 0,
+  analyseMs: 0,
+  shotMs: 0,
+  causeMs: 0,
+};
+
 export type RenderOutcome = {
   readonly finalUrl: string | null;
   readonly httpStatus: number | null;

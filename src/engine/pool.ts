@@ -3,6 +3,7 @@ import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { fontSetOf, type FontSetName } from '../core/fonts/font-sets.js';
 import {
   BrowserGone,
+  NO_TIMINGS,
   type BrowserSession,
   type Engine,
   type EngineLog,
@@ -109,7 +110,7 @@ export function failed(code: string, message: string): RenderOutcome {
     finalUrl: null,
     httpStatus: null,
     delivery: NO_DELIVERY,
-    timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0, causeMs: 0 },
+    timings: NO_TIMINGS,
     notes: [],
   };
 }

@@ -14,6 +14,7 @@ import { isFor, visitsOf, type CapturedPage, type Visit } from './captures.js';
 import { CauseFinder } from './cause-finder.js';
 import type { CheckPlan, CheckTools } from './check.js';
 import { evidenceCrop } from './evidence.js';
+import { findingRecord } from './finding-record.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { fontNotes, redirectNotes, variantNotes } from './notes.js';
 import type { RunFolder } from './run-folder.js';
@@ -153,5 +154,5 @@ async function withEvidence(
       return { ...sighting, evidence: await folder.write(path, crop) };
     }),
   );
-  return { ...finding, related: [...finding.related], pages: [...finding.pages], seen, waived: null };
+  return findingRecord(finding, seen);
 }

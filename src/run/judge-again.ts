@@ -4,6 +4,7 @@ import type { RuleSettings } from '../core/findings/settings.js';
 import type { Waiver } from '../core/findings/waivers.js';
 import { RULES } from '../core/rules/index.js';
 import { summarise, withWaivers } from './check.js';
+import { findingRecord } from './finding-record.js';
 import { layoutPath, readLayout } from './layout-file.js';
 import type { FindingRecord, Manifest } from './manifest.js';
 
@@ -44,13 +45,7 @@ export async function judgeAgain(
         )?.evidence;
         return { ...entry, ...(evidence !== undefined && { evidence }) };
       });
-      findings.push({
-        ...finding,
-        related: [...finding.related],
-        pages: [...finding.pages],
-        seen,
-        waived: null,
-      });
+      findings.push(findingRecord(finding, seen));
     }
   }
   const judged = withWaivers(mergeAcrossPages(findings), judging.waivers, new Date());

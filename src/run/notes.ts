@@ -2,13 +2,14 @@ import { fontSetOf } from '../core/fonts/font-sets.js';
 import { standInsOf } from '../core/fonts/stand-ins.js';
 import type { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
+import { withoutQuery } from '../engine/urls.js';
 import type { RenderRecord } from './manifest.js';
 
 /** Where a profile was served something else than the first one was: told, since it is often meant. */
 export function variantNotes(render: RenderRecord, all: readonly RenderRecord[]): string[] {
   const first = all.find((other) => other.status === 'ok' && other.page === render.page);
   if (!first || render.status !== 'ok' || render === first) return [];
-  const address = (url: string | null) => url?.replace(/[?#].*$/s, '');
+  const address = (url: string | null) => (url === null ? undefined : withoutQuery(url));
   if (address(render.finalUrl) !== address(first.finalUrl)) {
     return [`was led to another address than ${first.profile}: ${address(render.finalUrl) ?? ''}`];
   }

@@ -21,7 +21,7 @@ import {
 import { summaryText } from '../output/summary.js';
 import { devicesFor } from '../pick-devices.js';
 import { runAgain } from '../run-again.js';
-import { runCheck } from '../run-check.js';
+import { runCheck, type CheckResult } from '../run-check.js';
 
 const EXAMPLES = `
 Examples:
@@ -72,14 +72,17 @@ export function checkCommand(): Command {
       const settings = await loadSettings(options.config);
       const { config } = settings;
       const failOn = parseFailOn(options.failOn ?? config.failOn ?? 'error');
+      const judging = {
+        rules: ruleSettingsOf(settings),
+        waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
+      };
+      const finish = ({ manifest, reportPath }: CheckResult) => {
+        if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
+        else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath)}\n`);
+        process.exitCode = exitStatusOf(manifest, failOn);
+      };
       if (options.again !== undefined) {
-        const again = await runAgain(options.again, targets, {
-          rules: ruleSettingsOf(settings),
-          waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
-        });
-        if (options.json) process.stdout.write(`${JSON.stringify(again.manifest, null, 2)}\n`);
-        else if (!options.quiet) process.stdout.write(`${summaryText(again.manifest, again.reportPath)}\n`);
-        process.exitCode = exitStatusOf(again.manifest, failOn);
+        finish(await runAgain(options.again, targets, judging));
         return;
       }
       if (targets.length === 0) {
@@ -93,7 +96,7 @@ export function checkCommand(): Command {
       const access = await accessOf(config.access, options, secrets);
       const signedIn = options.signedIn ?? config.signedIn;
       const devices = devicesFor(picks, options.turn, conditionsOf(raw), settings);
-      const { manifest, reportPath } = await runCheck({
+      const result = await runCheck({
         targets,
         find: { ...targetOptions(options), access },
         devices,
@@ -103,8 +106,7 @@ export function checkCommand(): Command {
         preparations: await preparationsOf(settings, secrets),
         alter: { hide: config.hide, mask: config.mask, remove: config.remove },
         essentials: essentialsOf(settings),
-        rules: ruleSettingsOf(settings),
-        waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
+        ...judging,
         secrets,
         keepLayouts: options.keepLayouts,
         shots: parseShots(options.shots),
@@ -116,8 +118,6 @@ export function checkCommand(): Command {
         quiet: options.quiet || options.json,
         verbose: options.verbose,
       });
-      if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
-      else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath)}\n`);
-      process.exitCode = exitStatusOf(manifest, failOn);
+      finish(result);
     });
 }

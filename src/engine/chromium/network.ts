@@ -1,5 +1,6 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
 import type { Delivery, ResourceFailure } from '../../core/delivery/delivery.js';
+import { withoutQuery } from '../urls.js';
 import { structureOf } from '../../core/delivery/structure.js';
 
 interface Started {
@@ -139,11 +140,6 @@ export class NetworkWatch {
       structure,
     };
   }
-}
-
-/** Queries carry tokens; they are not written down. */
-function withoutQuery(url: string): string {
-  return url.replace(/[?#].*$/s, '');
 }
 
 function remember(messages: Set<string>, text: string): void {

@@ -1,8 +1,16 @@
 import type { CDPSession } from 'puppeteer-core';
 import { Deadline, OutOfTime } from '../deadline.js';
 import type { SignedInState } from '../access.js';
-import type { Capture, RenderFault, RenderJob, RenderOutcome, RenderTimings } from '../engine.js';
+import {
+  NO_TIMINGS,
+  type Capture,
+  type RenderFault,
+  type RenderJob,
+  type RenderOutcome,
+  type RenderTimings,
+} from '../engine.js';
 import { statesOf } from '../steps.js';
+import { withoutQuery } from '../urls.js';
 import { captureFold, captureFull } from './capture.js';
 import { emulate } from './emulate.js';
 import { grantAccess } from './grant.js';
@@ -63,14 +71,7 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
 /** One render under way, with what it has come to so far. */
 class RenderWork {
   readonly dialogs: { count: number };
-  private readonly timings: RenderTimings = {
-    loadMs: 0,
-    settleMs: 0,
-    collectMs: 0,
-    analyseMs: 0,
-    shotMs: 0,
-    causeMs: 0,
-  };
+  private readonly timings: RenderTimings = { ...NO_TIMINGS };
   private readonly notes = new Set<string>();
   private readonly network: NetworkWatch;
   private readonly captures: Capture[] = [];
@@ -93,8 +94,10 @@ class RenderWork {
     const structure = askPage ? await this.deadline.race(network.structure()).catch(() => null) : null;
     if (dialogs.count > 0)
       this.notes.add(`${dialogs.count} dialog${dialogs.count === 1 ? '' : 's'} answered`);
+    const { finalUrl } = network;
     return {
-      finalUrl: network.finalUrl === null ? null : withoutQuery(network.finalUrl, job.url),
+      // Of an address that the page led to itself, the query is not written down.
+      finalUrl: finalUrl === null || finalUrl === job.url ? finalUrl : withoutQuery(finalUrl),
       httpStatus: network.httpStatus,
       delivery: network.delivery(structure),
       timings,
@@ -292,9 +295,4 @@ function stopwatch(): () => number {
     last = now;
     return Math.round(passed * 10) / 10;
   };
-}
-
-/** Queries may carry tokens: of an address that the page led to itself, the query is not written down. */
-function withoutQuery(url: string, asked: string): string {
-  return url === asked ? url : url.replace(/[?#].*$/s, '');
 }

@@ -1,4 +1,5 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
+import { withoutQuery } from '../urls.js';
 import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
 
 const MAX_MAP_BYTES = 20 * 1024 * 1024;
@@ -71,7 +72,7 @@ export class StyleSheets {
 
   /** Without the page's own origin, and without queries, which may carry tokens. */
   private shown(url: string): string {
-    const bare = url.replace(/[?#].*$/s, '');
+    const bare = withoutQuery(url);
     return bare.startsWith(`${this.origin}/`) ? bare.slice(this.origin.length + 1) || 'index.html' : bare;
   }
 }

@@ -1,0 +1,7 @@
+import type { Finding } from '../core/findings/finding.js';
+import type { FindingRecord } from './manifest.js';
+
+/** A finding as it is written, before waivers; `seen` comes with the evidence that there is. */
+export function findingRecord(finding: Finding, seen: FindingRecord['seen']): FindingRecord {
+  return { ...finding, related: [...finding.related], pages: [...finding.pages], seen, waived: null };
+}
