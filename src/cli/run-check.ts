@@ -4,7 +4,7 @@ import { chromium } from '../engine/chromium/launch.js';
 import type { Access } from '../engine/access.js';
 import type { EngineLog } from '../engine/engine.js';
 import { htmlReport } from '../report/html/write.js';
-import { check, type CheckPlan } from '../run/check.js';
+import { check, type CheckPlan, type Redact } from '../run/check.js';
 import type { Manifest } from '../run/manifest.js';
 import { RunFolder } from '../run/run-folder.js';
 import { signedInState, type SignIn, type SignInTools } from '../run/sign-in.js';
@@ -46,8 +46,10 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
     const { secrets } = request;
-    const log: EngineLog = (message, facts) => engineLogger(message, facts && secrets.redact(facts));
-    const tools = { engine: chromium, browser: request.browser, folder, signal: interrupt.signal, log };
+    const redact: Redact = (value) => secrets.redact(value);
+    const log: EngineLog = (message, facts) => engineLogger(message, facts && redact(facts));
+    const { signal } = interrupt;
+    const tools = { engine: chromium, browser: request.browser, folder, signal, log, redact };
     const access = await withSignIn(request, tools);
     const found = await check(
       { ...request, pages: site.pages, access },
@@ -57,7 +59,7 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
         onProgress: (done, total, label) => progress.update(done, total, label),
       },
     );
-    const manifest = secrets.redact(found);
+    const manifest = redact(found);
     try {
       // A report that can't be written must not cost the manifest, which says where everything is.
       const report = htmlReport(manifest).then((html) => folder.write('report.html', html));

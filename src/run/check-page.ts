@@ -96,7 +96,7 @@ export async function checkPage(
         delivery,
         essentials: entry.state === null ? essentials : [],
       });
-      if (plan.keepLayouts) await writeLayout(tools.folder, views.at(-1)!);
+      if (plan.keepLayouts) await writeLayout(tools.folder, views.at(-1)!, tools.redact);
       record.notes.push(...redirectNotes(page.url, outcome.finalUrl));
       if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
     }

@@ -29,6 +29,9 @@ export interface CheckPlan {
   readonly keepLayouts: boolean;
 }
 
+/** A copy of plain data without what must not be written anywhere. */
+export type Redact = <T>(value: T) => T;
+
 export interface CheckTools {
   readonly engine: Engine;
   readonly browser: string | undefined;
@@ -37,6 +40,8 @@ export interface CheckTools {
   readonly folder: RunFolder;
   readonly signal: AbortSignal;
   readonly log: EngineLog;
+  /** Takes out of what is written what must not be. */
+  readonly redact: Redact;
   readonly onProgress: (done: number, total: number, label: string) => void;
 }
 

@@ -24,7 +24,12 @@ export async function judgeAgain(
   full: (path: string) => string,
   judging: Judging,
 ): Promise<Manifest> {
-  const before = new Map(manifest.findings.map((finding) => [finding.id, finding]));
+  // A template's finding has the id of its first page; its key is the same on all of them.
+  const evidenceAt = new Map(
+    manifest.findings.flatMap(({ key, seen }) =>
+      seen.map(({ page, profile, evidence }) => [[key, page, profile].join('\n'), evidence] as const),
+    ),
+  );
   const findings: FindingRecord[] = [];
   for (const page of manifest.pages.filter(({ of }) => of === undefined)) {
     const ids = manifest.pages.filter(({ id, of }) => id === page.id || of === page.id).map(({ id }) => id);
@@ -33,16 +38,13 @@ export async function judgeAgain(
       renders.map(({ page: id, profile }) => readLayout(full(layoutPath(id, profile)))),
     );
     const causes = new Map(
-      manifest.findings.flatMap(({ page: on, key, cause }) =>
-        cause && ids.includes(on) ? [[key, cause] as const] : [],
+      manifest.findings.flatMap(({ pages, key, cause }) =>
+        cause && pages.some((on) => ids.includes(on)) ? [[key, cause] as const] : [],
       ),
     );
     for (const finding of findingsOfPage(page.id, views, RULES, { settings: judging.rules, causes })) {
-      const known = before.get(finding.id);
       const seen = finding.seen.map((entry) => {
-        const evidence = known?.seen.find(
-          ({ page: on, profile }) => on === entry.page && profile === entry.profile,
-        )?.evidence;
+        const evidence = evidenceAt.get([finding.key, entry.page, entry.profile].join('\n'));
         return { ...entry, ...(evidence !== undefined && { evidence }) };
       });
       findings.push(findingRecord(finding, seen));

@@ -5,6 +5,7 @@ import { IsopticError, messageOf } from '../core/errors.js';
 import { fromWire, toWire, type WireSnapshot } from '../core/layout/wire.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { RenderView } from '../core/rules/rule.js';
+import type { Redact } from './check.js';
 import type { RunFolder } from './run-folder.js';
 import { fileName } from './write-capture.js';
 
@@ -19,14 +20,19 @@ export function layoutPath(page: string, profile: string): string {
   return `layouts/${page}/${fileName(profile)}.json.gz`;
 }
 
-export async function writeLayout(folder: RunFolder, { view, ...render }: RenderView): Promise<string> {
+/** @param redact a layout holds the page's text and what stands in its fields */
+export async function writeLayout(
+  folder: RunFolder,
+  { view, ...render }: RenderView,
+  redact: Redact,
+): Promise<string> {
   const file: LayoutFile = {
     format: 'isoptic-layout',
     version: 1,
     ...render,
     snapshot: toWire(view.snapshot),
   };
-  const packed = await promisify(gzip)(JSON.stringify(file));
+  const packed = await promisify(gzip)(JSON.stringify(redact(file)));
   return folder.write(layoutPath(render.page, render.device.name), packed);
 }
 

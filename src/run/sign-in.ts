@@ -9,6 +9,7 @@ import type { Access, SignedInState } from '../engine/access.js';
 import { NO_ALTERATIONS, type Engine, type EngineLog } from '../engine/engine.js';
 import { BrowserPool } from '../engine/pool.js';
 import { stepText, type Step } from '../engine/steps.js';
+import type { Redact } from './check.js';
 import type { RunFolder } from './run-folder.js';
 
 export interface SignIn {
@@ -31,6 +32,7 @@ export interface SignInTools {
   readonly timeoutMs: number;
   readonly signal: AbortSignal;
   readonly log: EngineLog;
+  readonly redact: Redact;
 }
 
 const stateSchema = z.object({
@@ -70,7 +72,7 @@ export async function signedInState(
 }
 
 async function signInNow(signIn: SignIn, tools: SignInTools): Promise<SignedInState> {
-  const { engine, browser, device, access, folder, timeoutMs, signal, log } = tools;
+  const { engine, browser, device, access, folder, timeoutMs, signal, log, redact } = tools;
   const pool = new BrowserPool(engine, { executable: browser, fonts: 'host', concurrency: 1, log });
   try {
     const outcome = await pool.render({
@@ -90,7 +92,7 @@ async function signInNow(signIn: SignIn, tools: SignInTools): Promise<SignedInSt
       outcome.picture && (await folder.write('sign-in.failed.png', outcome.picture).catch(() => null));
     throw new IsopticError(
       'sign-in-failed',
-      `The sign-in "${signIn.name}" failed on ${device.name}: ${outcome.error.message}`,
+      `The sign-in "${signIn.name}" failed on ${device.name}: ${redact(outcome.error.message)}`,
       picture ? `What was there: ${folder.full(picture)}` : 'Is the address right?',
       3,
     );

@@ -1,6 +1,7 @@
 import { readFile, readdir, writeFile } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { SELF_SIGNED } from '../support/loopback-tls.js';
 import { isoptic, manifestOf, serve, temporaryFolder } from '../support/program.js';
 
@@ -92,12 +93,23 @@ async function written(out: string): Promise<string> {
   const files = await readdir(out, { recursive: true, withFileTypes: true });
   const texts = files
     .filter((file) => file.isFile())
-    .map((file) => readFile(join(file.parentPath, file.name), 'latin1'));
+    .map(async (file) => {
+      const content = await readFile(join(file.parentPath, file.name));
+      return (file.name.endsWith('.gz') ? gunzipSync(content) : content).toString('latin1');
+    });
   return (await Promise.all(texts)).join('\n');
 }
 
 test('credentials open what asks for them, also while links are followed, and are written nowhere', async () => {
-  const args = [`${site.origin}/basic`, '--credentials', 'env:CREW_LOGIN', '--follow', '1', '--verbose'];
+  const args = [
+    `${site.origin}/basic`,
+    '--credentials',
+    'env:CREW_LOGIN',
+    '--follow',
+    '1',
+    '--verbose',
+    '--keep-layouts',
+  ];
   const { outcome, out } = await check(args);
   const manifest = manifestOf(outcome);
   expect(manifest.renders.map((render) => render.httpStatus)).toEqual([200, 200]);
@@ -188,6 +200,20 @@ test('a sign-in that fails says which step, and leaves a picture', async () => {
   expect(outcome.status).toBe(3);
   expect(outcome.stderr).toMatch(/sign-in "crew" failed on 600x400: .*config-\d+\.yaml:5: step 1/s);
   expect(outcome.stderr).toContain('sign-in.failed.png');
+});
+
+test('what a failed sign-in says keeps what was typed to itself', async () => {
+  const config = `signIns:
+  crew:
+    at: ${site.origin}/sign-in
+    steps:
+      - fill: { in: "input[name=word]", with: { env: CREW_WORD } }
+      - run: throw new Error(document.querySelector('input').value)
+`;
+  const { outcome } = await check([`${site.origin}/bridge`, '--signed-in', 'crew', '--verbose'], config);
+  expect(outcome.status).toBe(3);
+  expect(outcome.stderr).toContain('the script failed: Error: •••');
+  expect(outcome.stderr).not.toContain(PASSWORD);
 });
 
 test('a certificate that nobody vouches for is refused, with the option that takes it named', async () => {

@@ -19,6 +19,10 @@ const FILES: Record<string, [type: string, body: string]> = {
     'text/html',
     `${head}<link rel="stylesheet" href="/built.css"><body style="margin:0"><div class="panel">Winter berths</div>`,
   ],
+  '/second': [
+    'text/html',
+    `${head}<link rel="stylesheet" href="/built.css"><body style="margin:0"><div class="panel">Summer berths</div>`,
+  ],
   '/built.css': ['text/css', '.panel{width:700px;background:#eef}\n/*# sourceMappingURL=built.css.map */'],
   '/built.css.map': ['application/json', MAP.toString()],
   '/inline': [
@@ -103,6 +107,14 @@ test('a run that kept its layouts is judged again without a browser, under other
   const refused = await isoptic(['check', '--again', without.out], { env: none });
   expect(refused.status).toBe(2);
   expect(refused.stderr).toContain('--keep-layouts');
+});
+
+test("a template's defect is one finding with its pages, also when the run is judged again", async () => {
+  const { outcome, out } = await check(['/', '/second'], '--keep-layouts');
+  const { findings } = manifestOf(outcome);
+  expect(findings.map(({ rule, pages }) => [rule, pages])).toEqual([['page-overflow', ['home', 'second']]]);
+  const again = await isoptic(['check', '--again', out, '--json'], { cwd: temp.path });
+  expect(manifestOf(again).findings).toEqual(findings);
 });
 
 test('waivers in a file: accepted, expired and unused ones are told', async () => {
