@@ -1,0 +1,204 @@
+import { isAtTopEdge } from '../../../src/core/intent/bars.js';
+import {
+  isClosed,
+  isFaded,
+  isFollowedByMore,
+  isVisuallyHidden,
+  isWindowOnMore,
+} from '../../../src/core/intent/cutters.js';
+import { isDecoration } from '../../../src/core/intent/decoration.js';
+import { lossesOf } from '../../../src/core/intent/losses.js';
+import { isIndentedAway } from '../../../src/core/intent/off-stage.js';
+import {
+  fillsScreen,
+  hangsFromControl,
+  isDismissible,
+  isInTopLayer,
+} from '../../../src/core/intent/overlays.js';
+import { areAlternatives, areShingled } from '../../../src/core/intent/stacks.js';
+import { isSmallRaised, isSymbols } from '../../../src/core/intent/typography.js';
+import { sceneOf, type Scene } from '../../../src/core/layout/scene.js';
+import {
+  FLAG_ARIA_HIDDEN,
+  FLAG_CONTROL,
+  FLAG_CONTROLLED,
+  FLAG_OVERLAY,
+  FLAG_TEXT,
+  FLAG_TOP_LAYER,
+} from '../../../src/core/layout/snapshot.js';
+import { line, WHITE } from '../../support/render.js';
+import { viewOf, type Node } from '../../support/snapshot.js';
+
+const PAGE = { width: 400, height: 800, scrollHeight: 3000 };
+const scene = (...children: Node[]) => sceneOf(viewOf(PAGE, children));
+/** The row of the element with an id. */
+const at = ({ view }: Scene, id: string) =>
+  Array.from({ length: view.count }, (_, i) => i).find((i) => view.id(i) === id)!;
+const holds = (predicate: (scene: Scene, i: number) => boolean, ...children: Node[]) => {
+  const made = scene(...children);
+  return predicate(made, at(made, 'x'));
+};
+
+const x = (more: Partial<Node> = {}): Node => ({ tag: 'div', id: 'x', box: [0, 0, 100, 40], ...more });
+const HIDDEN = { 'overflow-x': 'hidden', 'overflow-y': 'hidden' };
+
+describe('ornament and type', () => {
+  test('decoration: hidden from assistive technology, or too faint to be read', () => {
+    expect(holds(isDecoration, x())).toBe(false);
+    expect(holds(isDecoration, x({ flags: FLAG_ARIA_HIDDEN }))).toBe(true);
+    expect(holds(isDecoration, x({ style: { opacity: '0.2' } }))).toBe(true);
+    expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgba(0, 0, 80, 0.12)' } }))).toBe(true);
+    expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgb(0 0 80 / 90%)' } }))).toBe(false);
+  });
+  test('superscripts and ruby are small and raised, plain inline text is not', () => {
+    const inline = { display: 'inline' };
+    const raised = (made: Scene, i: number) => isSmallRaised(made.view, i);
+    expect(holds(raised, x({ tag: 'sup', style: inline }))).toBe(true);
+    expect(holds(raised, x({ tag: 'span', style: { ...inline, 'vertical-align': 'super' } }))).toBe(true);
+    expect(holds(raised, x({ tag: 'rt', style: { display: 'ruby-text' } }))).toBe(true);
+    expect(holds(raised, x({ tag: 'span', style: inline }))).toBe(false);
+  });
+  test('signs are no words, in any script', () => {
+    const signs = (text: string) => {
+      const made = scene(x({ lines: [line(0, 0, 80, text)] }));
+      return isSymbols(made.view, made.inks[0]!);
+    };
+    expect(['★★★', '→ …', '• • •'].map(signs)).toEqual([true, true, true]);
+    expect(['★ 4', 'مرحبا', '灯台'].map(signs)).toEqual([false, false, false]);
+  });
+  test('words that are indented away', () => {
+    const away = (indent: string) => holds(isIndentedAway, x({ style: { 'text-indent': indent } }));
+    expect(['-9999px', '200%', '-100%'].map(away)).toEqual([true, true, true]);
+    expect(['0px', '24px', '-24px', '50%'].map(away)).toEqual([false, false, false, false]);
+  });
+});
+
+describe('what cuts on purpose', () => {
+  test('clipped to a dot for screen readers', () => {
+    expect(holds(isVisuallyHidden, x({ box: [0, 0, 1, 1] }))).toBe(true);
+    expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(50%)' } }))).toBe(true);
+    expect(holds(isVisuallyHidden, x({ style: { clip: 'rect(0px, 0px, 0px, 0px)' } }))).toBe(true);
+    expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(0px round 8px)' } }))).toBe(false);
+  });
+  test('closed, itself or by what holds it; a low box with room is not', () => {
+    expect(holds(isClosed, x({ box: [0, 0, 100, 0], style: HIDDEN }))).toBe(true);
+    const closed: Node = { tag: 'div', box: [0, 0, 100, 0], style: HIDDEN, children: [x()] };
+    expect(holds(isClosed, closed)).toBe(true);
+    expect(holds(isClosed, x({ box: [0, 0, 100, 12], style: HIDDEN }))).toBe(false);
+  });
+  test('a control opens it further: named by aria-controls, or a button right after a max-height', () => {
+    expect(holds(isWindowOnMore, x({ flags: FLAG_CONTROLLED }))).toBe(true);
+    expect(
+      holds(isWindowOnMore, x({ children: [{ tag: 'p', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED }] })),
+    ).toBe(true);
+    expect(holds(isWindowOnMore, x())).toBe(false);
+    const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
+    const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
+    const low = x({ style: { 'max-height': '40px' } });
+    expect(holds(isFollowedByMore, low, more)).toBe(true);
+    expect(holds(isFollowedByMore, low, text, more)).toBe(false);
+    expect(holds(isFollowedByMore, x(), more)).toBe(false);
+  });
+  test('faded out at its end by a clear gradient; a shade over all of it is not a fade', () => {
+    const gradient = 'linear-gradient(rgba(255, 255, 255, 0), rgb(255, 255, 255))';
+    const fade = (box: Node['box']): Node => ({
+      tag: 'i',
+      box,
+      style: { position: 'absolute', 'background-image': gradient },
+    });
+    expect(holds(isFaded, x({ children: [fade([0, 20, 100, 20])] }))).toBe(true);
+    expect(holds(isFaded, x({ children: [fade([0, 0, 100, 40])] }))).toBe(false);
+    expect(
+      holds(isFaded, x({ style: { 'mask-image': 'linear-gradient(rgb(0, 0, 0), rgba(0, 0, 0, 0))' } })),
+    ).toBe(true);
+  });
+});
+
+describe('what lies over the page on purpose', () => {
+  const fixed = { ...WHITE, position: 'fixed' };
+  test('top layer, backdrop, notice', () => {
+    expect(
+      holds(isInTopLayer, { tag: 'dialog', box: [0, 0, 9, 9], flags: FLAG_TOP_LAYER, children: [x()] }),
+    ).toBe(true);
+    expect(holds(fillsScreen, x({ box: [0, 0, 400, 800], style: fixed }))).toBe(true);
+    expect(holds(fillsScreen, x({ box: [0, 740, 400, 60], style: fixed }))).toBe(false);
+    expect(holds(isDismissible, x({ class: 'cookie-bar' }))).toBe(true);
+    expect(holds(isDismissible, x({ flags: FLAG_OVERLAY }))).toBe(true);
+    expect(holds(isDismissible, x({ class: 'call-bar' }))).toBe(false);
+  });
+  test('a menu hangs from its button, a panel inside a box without one does not', () => {
+    const button: Node = { tag: 'button', box: [0, 0, 100, 40], flags: FLAG_CONTROL };
+    const holder = (...children: Node[]): Node => ({
+      tag: 'div',
+      box: [0, 0, 100, 40],
+      style: { position: 'relative' },
+      children,
+    });
+    const menu = x({ box: [0, 40, 200, 90], style: { position: 'absolute' } });
+    expect(holds(hangsFromControl, holder(button, menu))).toBe(true);
+    expect(holds(hangsFromControl, holder(menu))).toBe(false);
+    expect(holds(hangsFromControl, holder(button, { ...menu, box: [0, 10, 200, 90] }))).toBe(false);
+  });
+  test('a bar at the top edge stays there; one that ends with its short parent does not', () => {
+    const sticky = { ...WHITE, position: 'sticky', top: '0px' };
+    expect(holds(isAtTopEdge, x({ box: [0, 0, 400, 60], style: sticky }))).toBe(true);
+    expect(holds(isAtTopEdge, x({ box: [0, 0, 400, 60], style: { ...fixed, top: '0px' } }))).toBe(true);
+    expect(holds(isAtTopEdge, x({ box: [0, 0, 90, 60], style: sticky }))).toBe(false);
+    const short: Node = {
+      tag: 'header',
+      box: [0, 0, 400, 60],
+      children: [x({ box: [0, 0, 400, 60], style: sticky })],
+    };
+    expect(holds(isAtTopEdge, short)).toBe(false);
+  });
+});
+
+describe('stacks', () => {
+  const card = (id: string, box: Node['box'], more: Partial<Node> = {}): Node => ({
+    tag: 'div',
+    id,
+    box,
+    style: WHITE,
+    ...more,
+  });
+  const pair = (predicate: typeof areShingled, ...cards: Node[]) => {
+    const made = scene(...cards);
+    return predicate(made, at(made, 'a'), at(made, 'b'));
+  };
+  test('slides in the same place are alternatives; neighbours are not', () => {
+    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90]))).toBe(true);
+    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 50, 200, 90]))).toBe(false);
+  });
+  test('shingled avatars lie over their neighbour, but not over its words', () => {
+    const face = (id: string, px: number, words = false): Node => ({
+      tag: 'li',
+      box: [px, 0, 48, 48],
+      margin: [0, 0, 0, px === 0 ? 0 : -16],
+      children: [card(id, [px, 0, 48, 48], words ? { lines: [line(px, 10, 46)] } : {})],
+    });
+    expect(pair(areShingled, face('a', 0), face('b', 32))).toBe(true);
+    expect(pair(areShingled, face('a', 0, true), face('b', 32))).toBe(false);
+  });
+});
+
+describe('losses', () => {
+  const words = (left: number): Node => ({ tag: 'p', box: [left, 0, 90, 20], lines: [line(left, 0, 80)] });
+  const lost = (cutter: Partial<Node>, ...children: Node[]) =>
+    lossesOf(scene(x({ box: [0, 0, 100, 40], style: HIDDEN, ...cutter, children }))).length;
+  test('slides beside a window: by name, by a moved track, by buttons beside it', () => {
+    expect(lost({}, words(120))).toBe(1);
+    expect(lost({ class: 'boat-carousel' }, words(120))).toBe(0);
+    const track: Node = {
+      tag: 'div',
+      box: [0, 0, 300, 20],
+      style: { transform: 'matrix(1, 0, 0, 1, -5, 0)' },
+      children: [words(120)],
+    };
+    expect(lost({}, track)).toBe(0);
+  });
+  test('what waits wholly outside by position is meant, what sticks out is lost', () => {
+    const put = (left: number): Node => ({ ...words(left), style: { position: 'absolute' } });
+    expect(lost({ style: { ...HIDDEN, position: 'relative' } }, put(120))).toBe(0);
+    expect(lost({ style: { ...HIDDEN, position: 'relative' } }, put(60))).toBe(1);
+  });
+});
