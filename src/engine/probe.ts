@@ -1,10 +1,28 @@
 import type { Declaration } from '../core/cause/cause.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 
+/** A media query that does not hold at this width, with the first declaration in it that is about given elements. */
+export interface IdleMedia {
+  readonly condition: string;
+  readonly declaration: Declaration;
+}
+
+/** Styles put on some elements, over everything else. */
+export interface StyleChange {
+  readonly nodes: readonly number[];
+  readonly styles: Readonly<Record<string, string>>;
+}
+
 /** The live page behind a snapshot, for experiments. Nodes are those of the snapshot that was captured last. */
 export interface Probe {
   /** The page as it would be laid out with other styles on some elements; they are taken back before this returns. */
-  layoutWith(nodes: readonly number[], styles: Readonly<Record<string, string>>): Promise<LayoutSnapshot>;
+  layoutWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot>;
+  /** The same with another content of the viewport meta tag. */
+  layoutWithViewport(content: string): Promise<LayoutSnapshot>;
+  /** The same with the rules of a media query in force. */
+  layoutWithMedia(condition: string): Promise<LayoutSnapshot>;
+  /** The media queries about the width that do not hold, though their rules are about one of the elements. */
+  idleMedia(nodes: readonly number[]): Promise<IdleMedia[]>;
   /** The author's declaration of a property that is in force on an element; null where there is none. */
   declarationOf(node: number, property: string): Promise<Declaration | null>;
 }

@@ -18,12 +18,14 @@ import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
+import { hoverReveals } from './hover.js';
 import { findAll, frameDocument } from './find.js';
 import { pageFacts } from './page-facts.js';
+import { bareAddress, pictureDensity } from './picture-density.js';
 import { pseudoBox, type Box } from './pseudo-box.js';
 import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
-import { flagsOf, referredIds } from './traits.js';
+import { flagsOf, isBroken, referredIds } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
@@ -89,6 +91,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
   const pictures: number[] = [];
+  const brokenPictures: WireSnapshot['brokenPictures'] = [];
   const allowed: WireSnapshot['allowed'] = [];
   const referred = referredIds(document);
   const leftOut = new Map<string, number>();
@@ -215,8 +218,10 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     rows?.set(element, node);
     elements[node] = element;
     if (tag === 'img' && rect) {
-      const { naturalWidth, naturalHeight } = element as HTMLImageElement;
-      pictures.push(node, naturalWidth, naturalHeight);
+      const image = element as HTMLImageElement;
+      const { naturalWidth, naturalHeight } = image;
+      if (isBroken(image)) brokenPictures.push({ node, url: bareAddress(image.currentSrc) });
+      pictures.push(node, naturalWidth, naturalHeight, px(pictureDensity(image)));
     }
     if (rect && (tag === 'input' || tag === 'textarea')) {
       const inField = fieldText(element as HTMLInputElement, style, rect);
@@ -326,6 +331,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     nodes,
     lines,
     pictures,
+    brokenPictures,
+    ...relations(elements, remember),
     allowed,
     matches: wanted.map((selector) => ({
       selector,
@@ -333,6 +340,36 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
+}
+
+/**
+ * Pairs of nodes that belong together without standing in one another.
+ * @param all whether to look for what hovering shows, which an experiment has no use for
+ */
+function relations(
+  elements: readonly (Element | null)[],
+  all: boolean,
+): Pick<WireSnapshot, 'labels' | 'hoverReveals'> {
+  const pairs: { list: number[]; a: Element; b: Element }[] = [];
+  const labels: number[] = [];
+  const reveals: number[] = [];
+  for (const element of elements as readonly (Element | null | undefined)[]) {
+    if (!element || !('labels' in element)) continue;
+    for (const label of (element as HTMLInputElement).labels ?? [])
+      pairs.push({ list: labels, a: element, b: label });
+  }
+  if (all)
+    for (const { shown, hovered } of hoverReveals(document))
+      pairs.push({ list: reveals, a: shown, b: hovered });
+  if (pairs.length > 0) {
+    const rows = new Map<Element | null, number>();
+    elements.forEach((element, node) => rows.set(element, node));
+    for (const { list, a, b } of pairs) {
+      const [first, second] = [rows.get(a), rows.get(b)];
+      if (first !== undefined && second !== undefined) list.push(first, second);
+    }
+  }
+  return { labels, hoverReveals: reveals };
 }
 
 function allOf(selector: string): Element[] {

@@ -2,7 +2,9 @@ import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
 import { elementOf, putOn, takeBack } from './experiment.js';
+import { idleMedia, withMedia } from './media-trial.js';
 import { scrollThrough, settle } from './settle.js';
+import { withViewport } from './viewport-trial.js';
 
 /**
  * The entry of the bundle that the engine evaluates in an isolated world of the page: page scripts can neither see it
@@ -10,6 +12,9 @@ import { scrollThrough, settle } from './settle.js';
  */
 const isoptic = {
   collectWith,
+  collectWithViewport,
+  collectWithMedia,
+  idleMediaOf,
   scrollThrough,
   settle,
   collect,
@@ -25,13 +30,42 @@ const isoptic = {
 export type PageApi = typeof isoptic;
 
 /** The snapshot as it would be with other styles on some elements. */
-function collectWith(nodes: readonly number[], styles: Readonly<Record<string, string>>) {
-  for (const node of nodes) putOn(node, styles);
+function collectWith(
+  changes: readonly {
+    readonly nodes: readonly number[];
+    readonly styles: Readonly<Record<string, string>>;
+  }[],
+) {
+  for (const { nodes, styles } of changes) for (const node of nodes) putOn(node, styles);
   try {
     return collect([], false);
   } finally {
     takeBack();
   }
+}
+
+/** The snapshot as it would be with another viewport meta tag. */
+async function collectWithViewport(content: string) {
+  const takeAway = await withViewport(content);
+  try {
+    return collect([], false);
+  } finally {
+    await takeAway();
+  }
+}
+
+/** The snapshot as it would be with the rules of a media query in force. */
+function collectWithMedia(condition: string) {
+  const takeAway = withMedia(condition);
+  try {
+    return collect([], false);
+  } finally {
+    takeAway();
+  }
+}
+
+function idleMediaOf(nodes: readonly number[]) {
+  return idleMedia(nodes.map(elementOf));
 }
 
 /** Calls a function by name; the answer is one string. */

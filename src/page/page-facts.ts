@@ -2,7 +2,15 @@ import type { WireSnapshot } from '../core/layout/wire.js';
 
 type PageFacts = Pick<
   WireSnapshot,
-  'url' | 'title' | 'viewport' | 'scroll' | 'document' | 'direction' | 'rootOverflow' | 'pageFonts'
+  | 'url'
+  | 'title'
+  | 'viewport'
+  | 'viewportMeta'
+  | 'scroll'
+  | 'document'
+  | 'direction'
+  | 'rootOverflow'
+  | 'pageFonts'
 >;
 
 /** What a snapshot says of the page as a whole. */
@@ -21,12 +29,19 @@ export function pageFacts(): PageFacts {
       scale: window.visualViewport?.scale ?? 1,
       scrollbar: scrollBarWidth(root),
     },
+    viewportMeta: viewportMeta(),
     scroll: { x: window.scrollX, y: window.scrollY },
     document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
     direction: rootDirection(rootStyle),
     rootOverflow: viewportOverflow(rootStyle),
     pageFonts: loadedFonts(),
   };
+}
+
+/** CSS Viewport 1, section 4: of several viewport meta tags the last one counts. */
+function viewportMeta(): string | null {
+  const tags = document.querySelectorAll('meta[name="viewport" i][content]');
+  return tags[tags.length - 1]?.getAttribute('content') ?? null;
 }
 
 /** A page shown shrunk has a wider window than layout, and no scroll bar. */

@@ -41,6 +41,8 @@ const RARE: Readonly<Record<string, string>> = {
   'container-type': 'normal',
   'box-shadow': 'none',
   'writing-mode': 'horizontal-tb',
+  'text-transform': 'none',
+  'image-rendering': 'auto',
 };
 
 const BORDERS = [

@@ -1,7 +1,6 @@
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
-  FLAG_BROKEN,
   FLAG_CONTROL,
   FLAG_CONTROLLED,
   FLAG_FIELD,
@@ -96,7 +95,6 @@ export function flagsOf(
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
     flags |= FLAG_ARIA_HIDDEN;
   if (PICTURES.has(tag)) flags |= FLAG_PICTURE;
-  if (tag === 'img' && isBroken(element as HTMLImageElement)) flags |= FLAG_BROKEN;
   if (FIELDS.has(tag) || (tag === 'input' && !NO_FIELD.test((element as HTMLInputElement).type)))
     flags |= FLAG_FIELD;
   if (/^h[1-6]$/.test(tag) || element.getAttribute('role') === 'heading') flags |= FLAG_HEADING;
@@ -117,7 +115,8 @@ export function flagsOf(
   return flags;
 }
 
-function isBroken(image: HTMLImageElement): boolean {
+/** Came to its end without anything to show. */
+export function isBroken(image: HTMLImageElement): boolean {
   return image.complete && image.naturalWidth === 0 && (image.getAttribute('src') ?? image.srcset) !== '';
 }
 

@@ -3,15 +3,31 @@ import { suspectsOf, type Suspect } from '../core/cause/suspects.js';
 import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
 import { SelectorWriter } from '../core/findings/selector.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
+import { LAYOUT_FAMILIES, type RenderView, type Rule, type Sighting } from '../core/rules/rule.js';
 import { capital } from '../core/rules/words.js';
-import type { RenderView, Rule, Sighting } from '../core/rules/rule.js';
 import type { Probe } from '../engine/probe.js';
+import { mediaCause, viewportCause } from './page-causes.js';
 
 /** What experiments on one render may take: a page with a hundred defects is not measured a thousand times. */
 const BOUND_MS = 2_500;
 /** Of a larger page each experiment would take seconds. */
 const MOST_ELEMENTS = 15_000;
+/** Of the likeliest suspects, two together are tried when none is enough alone. */
+const MOST_IN_PAIRS = 5;
+
+/** One defect in the live page, for experiments on it. */
+export interface Trial {
+  readonly render: RenderView;
+  readonly rule: Rule;
+  readonly sighting: Sighting;
+  readonly probe: Probe;
+  readonly writer: SelectorWriter;
+  /** Whether the defect is gone from a layout. */
+  readonly isGone: (layout: LayoutSnapshot) => boolean;
+  readonly isLate: () => boolean;
+}
 
 /** Finds out why the defects of one page are there, each on the first render that shows it. */
 export class CauseFinder {
@@ -27,36 +43,44 @@ export class CauseFinder {
   async investigate(render: RenderView, probe: Probe): Promise<void> {
     if (render.view.count > MOST_ELEMENTS) return;
     const until = performance.now() + BOUND_MS;
+    const isLate = () => performance.now() > until;
     const writer = new SelectorWriter(render.view);
     for (const { rule, sighting } of judge(render, this.rules, this.settings)) {
       const key = keyOf(rule, sighting);
-      if (this.claimed.has(key) || /delivery|viewport/.test(rule.meta.family)) continue;
-      if (performance.now() > until) return;
+      if (this.claimed.has(key) || !LAYOUT_FAMILIES.includes(rule.meta.family)) continue;
+      if (isLate()) return;
       this.claimed.add(key);
-      const cause = await this.causeOf(render, rule, sighting, probe, until, writer);
+      const isGone = (layout: LayoutSnapshot) =>
+        !rule
+          .check({ ...render, view: new SnapshotView(layout) })
+          .some((other) => other.key === sighting.key || other.node === sighting.node);
+      const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
       if (cause) this.causes.set(key, cause);
     }
   }
+}
 
-  private async causeOf(
-    render: RenderView,
-    rule: Rule,
-    sighting: Sighting,
-    probe: Probe,
-    until: number,
-    writer: SelectorWriter,
-  ): Promise<Cause | null> {
-    for (const suspect of suspectsOf(render.view, sighting)) {
-      if (performance.now() > until) return null;
-      if (!render.view.isElement(suspect.node)) continue;
-      const view = new SnapshotView(await probe.layoutWith(sharersOf(suspect, sighting), suspect.undo));
-      if (!isGone({ ...render, view }, rule, sighting)) continue;
-      const declaration = await probe.declarationOf(suspect.node, suspect.property);
-      const selector = writer.write(suspect.node);
-      return { ...named(suspect, declaration), selector, declaration, proven: true };
-    }
-    return null;
+async function causeOf(trial: Trial): Promise<Cause | null> {
+  const { render, sighting, probe, isGone, isLate } = trial;
+  if (sighting.node === render.view.root) return viewportCause(trial);
+  const absent = await mediaCause(trial);
+  if (absent) return absent;
+  const suspects = suspectsOf(render.view, sighting).filter(({ node }) => render.view.isElement(node));
+  for (const suspect of suspects) {
+    if (isLate()) return null;
+    const layout = await probe.layoutWith([{ nodes: sharersOf(suspect, sighting), styles: suspect.undo }]);
+    if (isGone(layout)) return causeBy(trial, [suspect]);
   }
+  const likely = suspects.slice(0, MOST_IN_PAIRS);
+  for (const [at, first] of likely.entries()) {
+    for (const second of likely.slice(at + 1)) {
+      if (isLate()) return null;
+      const both = [first, second];
+      const changes = both.map((suspect) => ({ nodes: sharersOf(suspect, sighting), styles: suspect.undo }));
+      if (isGone(await probe.layoutWith(changes))) return causeBy(trial, both);
+    }
+  }
+  return null;
 }
 
 /** Repeated siblings share their declaration. */
@@ -64,20 +88,23 @@ function sharersOf(suspect: Suspect, sighting: Sighting): number[] {
   return suspect.node === sighting.node ? [sighting.node, ...sighting.related] : [suspect.node];
 }
 
-function isGone(render: RenderView, rule: Rule, sighting: Sighting): boolean {
-  return !rule.check(render).some(({ key, node }) => key === sighting.key || node === sighting.node);
-}
-
-/** A width that is written in parts of the window is another mistake than one in px. */
-function named(suspect: Suspect, declaration: Cause['declaration']): Pick<Cause, 'name' | 'message'> {
-  const written = declaration === null ? null : `${declaration.property}: ${declaration.value}`;
-  const { says } = suspect;
-  const start = capital(says);
-  const other = Object.entries(suspect.undo)[0]!.join(': ');
-  const proof = written === null ? `With \`${other}\`` : `Without \`${written}\``;
-  const name =
-    declaration && suspect.name === 'fixed-width' && /\d(vw|dvw|svw|lvw)\b/.test(declaration.value)
-      ? 'viewport-width'
-      : suspect.name;
-  return { name, message: `${start}. ${proof} in the live page the defect was gone.` };
+/** What was proven, told by the first of the declarations that had to be undone. */
+async function causeBy({ probe, writer }: Trial, suspects: readonly Suspect[]): Promise<Cause> {
+  const [suspect] = suspects as [Suspect, ...Suspect[]];
+  const declaration = await probe.declarationOf(suspect.node, suspect.property);
+  const proofs: string[] = [];
+  for (const each of suspects) {
+    const written = each === suspect ? declaration : await probe.declarationOf(each.node, each.property);
+    const [other = ''] = Object.entries(each.undo).map((pair) => pair.join(': '));
+    proofs.push(written === null ? `with \`${other}\`` : `without \`${written.property}: ${written.value}\``);
+  }
+  // A width that is written in parts of the window is another mistake than one in px.
+  const isOfWindow = /\d(vw|dvw|svw|lvw)\b/.test(declaration?.value ?? '');
+  return {
+    name: suspect.name === 'fixed-width' && isOfWindow ? 'viewport-width' : suspect.name,
+    message: `${capital(suspects.map(({ says }) => says).join(', and '))}; gone ${proofs.join(' and ')}.`,
+    selector: writer.write(suspect.node),
+    declaration,
+    proven: true,
+  };
 }

@@ -41,6 +41,12 @@ export interface PageOptions {
   readonly direction?: 'ltr' | 'rtl';
   readonly overflowX?: string;
   readonly scale?: number;
+  readonly viewportMeta?: string | null;
+  /** Node, natural width, natural height, pixels for one px. */
+  readonly pictures?: readonly Quad[];
+  readonly brokenPictures?: readonly { readonly node: number; readonly url: string }[];
+  readonly labels?: readonly (readonly [field: number, label: number])[];
+  readonly hoverReveals?: readonly (readonly [shown: number, hovered: number])[];
 }
 
 const INITIAL: Readonly<Record<string, string>> = {
@@ -173,6 +179,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
         scale: options.scale ?? 1,
         scrollbar: 0,
       },
+      viewportMeta: options.viewportMeta === undefined ? 'width=device-width' : options.viewportMeta,
       scroll: { x: 0, y: 0 },
       document: { width: options.scrollWidth ?? width, height: options.scrollHeight ?? height },
       direction: options.direction ?? 'ltr',
@@ -184,7 +191,10 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       nodes,
       lines,
       matches: [...(options.matches ?? [])],
-      pictures: [],
+      pictures: [...(options.pictures ?? []).flat()],
+      brokenPictures: [...(options.brokenPictures ?? [])],
+      labels: [...(options.labels ?? []).flat()],
+      hoverReveals: [...(options.hoverReveals ?? []).flat()],
       allowed: [...(options.allowed ?? [])],
       leftOut: [],
     }),

@@ -25,6 +25,7 @@ export const CAUSES = [
   'no-room-kept',
   'float-not-contained',
   'viewport-meta',
+  'media-query-absent',
 ] as const;
 export type CauseName = (typeof CAUSES)[number];
 

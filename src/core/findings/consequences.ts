@@ -1,4 +1,4 @@
-import type { Rule, Sighting } from '../rules/rule.js';
+import { LAYOUT_FAMILIES, type Rule, type Sighting } from '../rules/rule.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -25,8 +25,7 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
 function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (earlier.rule === later.rule) return false;
   const family = earlier.rule.meta.family;
-  const isLayout = /^(overflow|overlap|clipped)$/;
-  if (!isLayout.test(family) || !isLayout.test(later.rule.meta.family)) return false;
+  if (![family, later.rule.meta.family].every((of) => LAYOUT_FAMILIES.includes(of))) return false;
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
   if (family === 'overflow') {

@@ -6,6 +6,7 @@ import { digest } from './digest.js';
 import type { Finding, Seen } from './finding.js';
 import type { RuleSettings } from './settings.js';
 import { SelectorWriter } from './selector.js';
+import { withWidths } from './widths.js';
 
 export interface JudgeOptions {
   /** By the key of the defect. */
@@ -13,12 +14,14 @@ export interface JudgeOptions {
   readonly settings?: RuleSettings;
 }
 
-interface Group {
+export interface Group {
   readonly rule: Rule;
   readonly key: string;
   readonly entries: {
     readonly page: string;
     readonly profile: string;
+    /** The device's, CSS px. */
+    readonly width: number;
     readonly sighting: Sighting;
     readonly writer: SelectorWriter;
   }[];
@@ -41,12 +44,26 @@ export function findingsOfPage(
       const key = keyOf(rule, sighting);
       let group = groups.get(key);
       if (!group) groups.set(key, (group = { rule, key, entries: [] }));
-      group.entries.push({ page: render.page, profile: render.device.name, sighting, writer });
+      group.entries.push({
+        page: render.page,
+        profile: render.device.name,
+        width: render.device.width,
+        sighting,
+        writer,
+      });
     }
   }
-  return [...groups.values()]
+  return withWidths(withoutRetold([...groups.values()]), renders)
     .map((group) => toFinding(page, group, causes.get(group.key) ?? null))
     .sort(byHarm);
+}
+
+function withoutRetold(groups: readonly Group[]): Group[] {
+  const told = new Set(groups.map(({ key }) => key));
+  return groups.filter(({ rule }) => {
+    const { toldBy } = rule.meta;
+    return toldBy === undefined || !told.has(`${toldBy.rule}\n${toldBy.key}`);
+  });
 }
 
 function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | null): Finding {

@@ -23,6 +23,8 @@ export interface LayoutSnapshot {
     /** The width that a classic scroll bar takes at the right edge; 0 for overlay scroll bars. */
     readonly scrollbar: number;
   };
+  /** What the page's viewport meta tag says; null where it has none. */
+  readonly viewportMeta: string | null;
   /** How far the page is scrolled. */
   readonly scroll: { readonly x: number; readonly y: number };
   /** The whole scrollable area of the page. */
@@ -73,8 +75,17 @@ export interface LayoutSnapshot {
   };
   /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
   readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];
-  /** Pictures with their natural size, CSS px: node, width and height, three numbers a picture. */
+  /**
+   * Pictures, four numbers each: node, natural width and height in CSS px, and how many pixels the file has for one px of
+   * these (0 for a drawing, which has no pixels).
+   */
   readonly pictures: Float64Array;
+  /** Pictures that the browser has nothing to show for, with their address, its query left out. */
+  readonly brokenPictures: readonly { readonly node: number; readonly url: string }[];
+  /** Fields and their labels, two nodes a pair. */
+  readonly labels: Int32Array;
+  /** What only hovering shows: the node that is shown, and the one that has to be hovered. */
+  readonly hoverReveals: Int32Array;
   /** Elements that the page exempts from rules by `data-isoptic-allow`: what stands in the attribute. */
   readonly allowed: readonly { readonly node: number; readonly rules: string }[];
   /** What the collector did not read, and how much of it. Empty when the snapshot is complete. */
@@ -107,8 +118,6 @@ export const FLAG_FIELD = 256;
 export const FLAG_HEADING = 512;
 /** A link of the page leads to it. */
 export const FLAG_ANCHOR_TARGET = 1024;
-/** A picture that did not load. */
-export const FLAG_BROKEN = 2048;
 /** A label of a field. */
 export const FLAG_LABEL = 4096;
 
@@ -174,6 +183,8 @@ export const STYLE_PROPERTIES = [
   'color',
   'object-fit',
   'text-indent',
+  'text-transform',
+  'image-rendering',
   'vertical-align',
   '-webkit-line-clamp',
   'scroll-margin-top',

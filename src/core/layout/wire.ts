@@ -33,6 +33,8 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     ...wire,
     styles: ints(wire.styles),
     pictures: floats(wire.pictures),
+    labels: ints(wire.labels),
+    hoverReveals: ints(wire.hoverReveals),
     nodes: {
       count: nodes.count,
       parent: ints(nodes.parent),

@@ -5,9 +5,10 @@ import { hangsFromControl, isInTopLayer } from '../intent/overlays.js';
 import { isDecoration } from '../intent/decoration.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { overlapCulprit } from '../layout/culprit.js';
+import { controlAround } from '../layout/ancestors.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
+import { FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
@@ -62,7 +63,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
 function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
   const { view } = scene;
   // Words that belong to a control of their own are judged as that control.
-  if (controlAround(scene, text.node) >= 0 && !isInline(scene, controlAround(scene, text.node))) return false;
+  if (controlAround(view, text.node) >= 0 && !isInline(scene, controlAround(view, text.node))) return false;
   if (common.height < 0.3 * text.full.height) return false;
   if (view.has(control.node, FLAG_FIELD)) {
     if (isAdornment(scene, control, text)) return false;
@@ -103,11 +104,6 @@ function isHidden(scene: Scene, text: Ink, control: Ink, common: Rect): boolean 
         scene.contains(cover.node, control.node) &&
         !scene.contains(cover.node, text.node),
     );
-}
-
-function controlAround({ view }: Scene, i: NodeIndex): NodeIndex {
-  for (let at = i; at >= 0; at = view.parent(at)) if (view.has(at, FLAG_CONTROL)) return at;
-  return -1;
 }
 
 function isInline({ view }: Scene, i: NodeIndex): boolean {

@@ -23,19 +23,23 @@ export const pageOverflow: Rule = {
   },
 };
 
+/** The finding that a page is laid out wider than the device. */
+export const LAID_OUT_TOO_WIDE = { rule: 'page-overflow', key: 'layout width' };
+
 /** Mobile viewport rules laid the page out wider than the device: no viewport meta, or a fixed width in it. */
 function laidOutTooWide({ device, view }: RenderView): Sighting[] {
-  const { width, height, scale } = view.snapshot.viewport;
+  const { viewport, viewportMeta } = view.snapshot;
+  const { width, height, scale } = viewport;
   const px = width - device.width;
   if (!device.mobile || px < 1) return [];
   return [
     {
       node: view.root,
       related: [],
-      key: 'layout width',
+      key: LAID_OUT_TOO_WIDE.key,
       rect: { x: 0, y: 0, width, height },
       by: { axis: 'x', px },
-      message: `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: its viewport meta tag is missing or asks for a fixed width.`,
+      message: `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: it ${viewportMeta === null ? 'has no viewport meta tag' : 'does not ask for the width of the device in its viewport meta tag'}.`,
     },
   ];
 }

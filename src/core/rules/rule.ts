@@ -11,9 +11,13 @@ export const FAMILIES = [
   'legibility',
   'touch',
   'media',
+  'flow',
   'delivery',
 ] as const;
 export type Family = (typeof FAMILIES)[number];
+
+/** What a person sees of the layout itself; the other families are about what it is made of and for. */
+export const LAYOUT_FAMILIES: readonly Family[] = ['overflow', 'overlap', 'clipped'];
 
 /** Most harmful first. */
 export const SEVERITIES = ['error', 'warning', 'notice'] as const;
@@ -26,6 +30,10 @@ export interface RuleMeta {
   readonly severity: Severity;
   /** What a person sees, one clause. */
   readonly summary: string;
+  /** Counts only where a wider render of the same page is free of it: what holds at every width is meant. */
+  readonly needsFreeWidth?: boolean;
+  /** The rule and the key of a finding about a page that tells of the same defect, with its harm: then this one is left out. */
+  readonly toldBy?: { readonly rule: string; readonly key: string };
 }
 
 /** One page on one device, as a rule sees it. */
@@ -56,6 +64,8 @@ export interface Sighting {
   readonly by: Measure;
   /** One plain sentence about the element at fault on this render; the worst render's is the finding's. */
   readonly message: string;
+  /** So little that it may be meant: where it holds at every width it is a notice. */
+  readonly mild?: boolean;
   /** Where this sighting weighs less than the rule's own severity. */
   readonly severity?: Severity;
 }

@@ -11,7 +11,7 @@ import { onScreen, quoted } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Of the lower of two lines' letters, this share must be overlapped: less is tight setting. */
-const LEAST_SHARE = 0.25;
+export const OVERLAP_SHARE = 0.25;
 /** Side by side, letters may touch by kerning, italics and rounding, CSS px. */
 const LEAST_WIDTH = 3;
 
@@ -34,7 +34,7 @@ export const textOverlap: Rule = {
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const common = intersect(a.shown!, b.shown!);
   if (!common || common.width < LEAST_WIDTH) return null;
-  if (common.height < LEAST_SHARE * Math.min(a.full.height, b.full.height)) return null;
+  if (common.height < OVERLAP_SHARE * Math.min(a.full.height, b.full.height)) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
   if (a.node === b.node && Math.abs(a.full.y - b.full.y) < 2) return null;
   for (const ink of [a, b]) {

@@ -9,8 +9,12 @@ function excerpt(text: string): string {
 }
 
 /** The words of a line, in quotation marks. */
-export function quoted(view: SnapshotView, { line }: Ink): string {
+export function quotedText(view: SnapshotView, line: number): string {
   return `“${excerpt(view.lineText(line))}”`;
+}
+
+export function quoted(view: SnapshotView, { line }: Ink): string {
+  return quotedText(view, line);
 }
 
 /** What a reader sees or uses: `the text “…”`, `a control (button)`, `a picture (img)`. */

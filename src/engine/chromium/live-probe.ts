@@ -2,7 +2,7 @@ import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { Deadline } from '../deadline.js';
-import type { Probe } from '../probe.js';
+import type { IdleMedia, Probe, StyleChange } from '../probe.js';
 import { declarationIn } from './declarations.js';
 import type { PageWorld } from './page-world.js';
 import { StyleSheets } from './style-sheets.js';
@@ -18,14 +18,32 @@ export class LiveProbe implements Probe {
     private readonly origin: string,
   ) {}
 
-  async layoutWith(
-    nodes: readonly number[],
-    styles: Readonly<Record<string, string>>,
-  ): Promise<LayoutSnapshot> {
-    return this.world.collectWith(nodes, styles);
+  async layoutWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot> {
+    return this.world.collectWith(changes);
   }
 
-  async declarationOf(node: number, property: string): Promise<Declaration | null> {
+  async layoutWithViewport(content: string): Promise<LayoutSnapshot> {
+    return this.world.collectWithViewport(content);
+  }
+
+  async layoutWithMedia(condition: string): Promise<LayoutSnapshot> {
+    return this.world.collectWithMedia(condition);
+  }
+
+  async idleMedia(nodes: readonly number[]): Promise<IdleMedia[]> {
+    const found = await this.world.call('idleMediaOf', nodes);
+    if (found.length === 0) return [];
+    const sheets = await this.styleSheets();
+    return Promise.all(
+      found.map(async ({ condition, selector, property, value, sheet, before }) => {
+        const source = await this.deadline.race(sheets.placeOfSelector(sheet, selector, before));
+        return { condition, declaration: { property, value, selector, source } };
+      }),
+    );
+  }
+
+  /** The style sheets, asked for on first use. */
+  private async styleSheets(): Promise<StyleSheets> {
     const { session, deadline } = this;
     if (!this.sheets) {
       this.sheets = new StyleSheets(session, this.origin);
@@ -34,13 +52,19 @@ export class LiveProbe implements Probe {
       // Node ids are given out for what has been asked for from the root down.
       await deadline.race(session.send('DOM.getDocument', { depth: 0 }));
     }
+    return this.sheets;
+  }
+
+  async declarationOf(node: number, property: string): Promise<Declaration | null> {
+    const { session, deadline } = this;
+    const sheets = await this.styleSheets();
     const objectId = await this.world.handleOf(node);
     if (objectId === null) return null;
     const { nodeId } = await deadline.race(session.send('DOM.requestNode', { objectId }));
     const matched = await deadline.race(session.send('CSS.getMatchedStylesForNode', { nodeId }));
     const found = declarationIn(matched, property);
     if (!found) return null;
-    const source = await deadline.race(this.sheets.placeOf(found.styleSheetId, found.range));
+    const source = await deadline.race(sheets.placeOf(found.styleSheetId, found.range));
     const { name, value, selector } = found;
     return { property: name, value, selector, source };
   }

@@ -4,6 +4,7 @@ import { fromWire } from '../../core/layout/wire.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { PageApi } from '../../page/main.js';
 import type { Deadline } from '../deadline.js';
+import type { StyleChange } from '../probe.js';
 
 let source: Promise<string> | undefined;
 
@@ -50,11 +51,16 @@ export class PageWorld {
   }
 
   /** The page as it would be laid out with other styles on some elements. */
-  async collectWith(
-    nodes: readonly number[],
-    styles: Readonly<Record<string, string>>,
-  ): Promise<LayoutSnapshot> {
-    return fromWire(await this.call('collectWith', nodes, styles));
+  async collectWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot> {
+    return fromWire(await this.call('collectWith', changes));
+  }
+
+  async collectWithViewport(content: string): Promise<LayoutSnapshot> {
+    return fromWire(await this.call('collectWithViewport', content));
+  }
+
+  async collectWithMedia(condition: string): Promise<LayoutSnapshot> {
+    return fromWire(await this.call('collectWithMedia', condition));
   }
 
   /** The protocol's handle of an element of the last snapshot; null for what is no element. */

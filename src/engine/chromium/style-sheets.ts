@@ -31,6 +31,23 @@ export class StyleSheets {
     return url === '' ? null : `${this.shown(url)}:${header.startLine + range.line + 1}`;
   }
 
+  /**
+   * The same, of a rule that is not in force, by its selector.
+   * @param sheet the style sheet's address; null for a style element, which has no file of its own
+   * @param before how many rules of the same selector stand before it in the sheet
+   */
+  async placeOfSelector(sheet: string | null, selector: string, before: number): Promise<string | null> {
+    const header = [...this.headers.values()].find(({ sourceURL }) => sourceURL === sheet);
+    if (!header) return null;
+    const { styleSheetId } = header;
+    const { ranges } = await this.session.send('CSS.getLocationForSelector', {
+      styleSheetId,
+      selectorText: selector,
+    });
+    const range = ranges[before];
+    return range ? this.placeOf(styleSheetId, { line: range.startLine, column: range.startColumn }) : null;
+  }
+
   private async mapped(
     header: Protocol.CSS.CSSStyleSheetHeader,
     range: { readonly line: number; readonly column: number },

@@ -1,0 +1,50 @@
+import type { Scene } from './scene.js';
+import { textRowsOf } from './text-rows.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** Longer ones are sentences, and sentences wrap. */
+const MOST_LETTERS = 30;
+const MOST_WORDS = 4;
+
+/** The short text of a control, and in how many rows it stands. */
+export interface ShortLabel {
+  readonly text: string;
+  readonly rows: number;
+}
+
+const rowsByNode = new WeakMap<SnapshotView, Map<NodeIndex, number>>();
+
+/** By element with text: in how many rows its own text stands, where it stands in one block. */
+function rowCounts(view: SnapshotView): Map<NodeIndex, number> {
+  let found = rowsByNode.get(view);
+  if (found) return found;
+  rowsByNode.set(view, (found = new Map<NodeIndex, number>()));
+  for (const { rows } of textRowsOf(view)) {
+    for (const row of rows) {
+      for (const node of new Set(row.lines.map((line) => view.snapshot.lines.node[line]!)))
+        found.set(node, (found.get(node) ?? 0) + 1);
+    }
+  }
+  return found;
+}
+
+/** The label of a control that holds one short text and nothing else that is read; null where it has another content. */
+export function shortLabelOf(scene: Scene, control: NodeIndex): ShortLabel | null {
+  const { view } = scene;
+  const owners: NodeIndex[] = [];
+  for (let at = control; at <= scene.lastOf(control); at++) if (view.linesOf(at).length > 0) owners.push(at);
+  const [owner] = owners;
+  if (owner === undefined || owners.length > 1 || !scene.painted[owner]) return null;
+  // Broken by its author.
+  if (view.childrenOf(owner).some((child) => view.tag(child) === 'br')) return null;
+  const text = wholeText(view, view.linesOf(owner));
+  if (text.length > MOST_LETTERS || text.split(/\s+/).length > MOST_WORDS) return null;
+  return { text, rows: rowCounts(view).get(owner) ?? 1 };
+}
+
+/** A line has its own words where they were read, else those of the whole text. */
+function wholeText(view: SnapshotView, lines: readonly number[]): string {
+  const texts = [...new Set(lines.map((line) => view.lineText(line)))];
+  const longest = texts.reduce((a, b) => (b.length > a.length ? b : a));
+  return texts.every((text) => longest.includes(text)) ? longest : texts.join(' ');
+}

@@ -1,0 +1,45 @@
+import { union, type Rect } from '../geometry/rect.js';
+import { blockAround } from './ancestors.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** The rows of text in one block, from the top down: pieces that stand beside one another are one row. */
+export interface TextRows {
+  readonly block: NodeIndex;
+  readonly rows: readonly { readonly rect: Rect; readonly lines: readonly number[] }[];
+}
+
+const known = new WeakMap<SnapshotView, TextRows[]>();
+
+/** The text of a page by the blocks that it is laid out in. */
+export function textRowsOf(view: SnapshotView): TextRows[] {
+  let found = known.get(view);
+  if (!found) known.set(view, (found = read(view)));
+  return found;
+}
+
+function read(view: SnapshotView): TextRows[] {
+  const byBlock = new Map<NodeIndex, number[]>();
+  const { count, node } = view.snapshot.lines;
+  for (let line = 0; line < count; line++) {
+    const block = blockAround(view, node[line]!);
+    const list = byBlock.get(block);
+    if (list) list.push(line);
+    else byBlock.set(block, [line]);
+  }
+  return [...byBlock].map(([block, lines]) => ({ block, rows: rowsOf(view, lines) }));
+}
+
+function rowsOf(view: SnapshotView, lines: readonly number[]): TextRows['rows'] {
+  const sorted = [...lines].sort((a, b) => view.lineBox(a).y - view.lineBox(b).y);
+  const rows: { rect: Rect; lines: number[] }[] = [];
+  for (const line of sorted) {
+    const box = view.lineBox(line);
+    const last = rows.at(-1);
+    // Larger and smaller letters on one row start at different heights.
+    if (last && box.y + box.height / 2 < last.rect.y + last.rect.height) {
+      last.rect = union(last.rect, box);
+      last.lines.push(line);
+    } else rows.push({ rect: box, lines: [line] });
+  }
+  return rows;
+}

@@ -1,0 +1,58 @@
+import { isDecoration } from '../intent/decoration.js';
+import { sceneOf, type Scene } from '../layout/scene.js';
+import { emOf } from '../layout/text-ink.js';
+import { textRowsOf, type TextRows } from '../layout/text-rows.js';
+import type { NodeIndex } from '../layout/view.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { onScreen } from './words.js';
+import type { RenderView, Rule, Sighting } from './rule.js';
+
+/** Letters of a line. WCAG 2.2, success criterion 1.4.8 asks for 80; readers get lost well past that. */
+const MOST_LETTERS = 100;
+/** The mean width of a letter with its share of spaces, em: Latin text faces run from 0.42 to 0.5. */
+const LETTER_EM = 0.46;
+/** Two lines are found back to by anyone. */
+const LEAST_ROWS = 3;
+
+interface Long {
+  readonly text: TextRows;
+  readonly letters: number;
+  readonly culprit: NodeIndex;
+}
+
+/** Running text is set in lines that are too long to follow. How it measures: docs/rules/long-lines.md. */
+export const longLines: Rule = {
+  meta: {
+    name: 'long-lines',
+    family: 'legibility',
+    severity: 'notice',
+    summary: 'running text is set in lines that are too long to follow',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const long = textRowsOf(render.view).flatMap((text) => longOf(scene, text) ?? []);
+    return byCulprit(render.view, long).map((group) => sighting(render, group));
+  },
+};
+
+function longOf(scene: Scene, text: TextRows): Long | null {
+  const { view } = scene;
+  const { block, rows } = text;
+  if (rows.length < LEAST_ROWS || !scene.painted[block] || isDecoration(scene, block)) return null;
+  if (/^(nowrap|pre)/.test(view.style(block, 'white-space'))) return null;
+  const widths = rows.map(({ rect, lines }) => rect.width / emOf(view, lines[0]!));
+  // Headings over a paragraph in one box, and poems, have one long line among short ones.
+  const long = widths.filter((width) => width / LETTER_EM > MOST_LETTERS);
+  if (long.length < LEAST_ROWS - 1) return null;
+  return { text, letters: Math.round(Math.max(...long) / LETTER_EM), culprit: block };
+}
+
+function sighting(render: RenderView, { entries, fault }: Culprits<Long>): Sighting {
+  const longest = entries.reduce((a, b) => (b.letters > a.letters ? b : a));
+  return {
+    ...fault,
+    rect: render.view.box(longest.culprit),
+    by: null,
+    message: `Its lines hold about ${longest.letters} letters, more than ${MOST_LETTERS}, ${onScreen(render)}.`,
+  };
+}

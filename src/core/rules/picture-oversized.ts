@@ -1,0 +1,62 @@
+import { isDecoration } from '../intent/decoration.js';
+import { rastersOf, type Raster } from '../layout/pictures.js';
+import { sceneOf } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { onScreen } from './words.js';
+import type { RenderView, Rule, Sighting } from './rule.js';
+
+/** Along a side, so many times what the screen can show. */
+const MOST_TIMES = 2.5;
+/** Fewer pixels too many cost nobody anything. */
+const LEAST_EXCESS = 500_000;
+
+interface Oversized {
+  readonly raster: Raster;
+  readonly times: number;
+  readonly culprit: NodeIndex;
+}
+
+/** A picture has many times the pixels that the screen can show. How it measures: docs/rules/picture-oversized.md. */
+export const pictureOversized: Rule = {
+  meta: {
+    name: 'picture-oversized',
+    family: 'media',
+    severity: 'notice',
+    summary: 'a picture has many times the pixels that the screen can show',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const perPx = pixelsPerPx(render);
+    const found = rastersOf(render.view).flatMap((raster) => {
+      if (!scene.painted[raster.node] || isDecoration(scene, raster.node)) return [];
+      return oversizedOf(raster, perPx) ?? [];
+    });
+    return byCulprit(render.view, found).map((group) => sighting(render, group, perPx));
+  },
+};
+
+/** Device px that one CSS px is shown with, more where the page is enlarged. */
+function pixelsPerPx({ device, view }: RenderView): number {
+  return device.dpr * Math.max(1, view.snapshot.viewport.scale);
+}
+
+function oversizedOf(raster: Raster, perPx: number): Oversized | null {
+  const { node, width, height, paintedWidth, paintedHeight } = raster;
+  if (paintedWidth < 1 || paintedHeight < 1) return null;
+  const times = Math.min(width / (paintedWidth * perPx), height / (paintedHeight * perPx));
+  const excess = width * height - paintedWidth * paintedHeight * perPx * perPx;
+  return times > MOST_TIMES && excess > LEAST_EXCESS ? { raster, times, culprit: node } : null;
+}
+
+function sighting(render: RenderView, { entries, fault }: Culprits<Oversized>, perPx: number): Sighting {
+  const worst = entries.reduce((a, b) => (b.times > a.times ? b : a));
+  const { node, width, height, paintedWidth, paintedHeight } = worst.raster;
+  const shown = `${Math.round(paintedWidth * perPx)} × ${Math.round(paintedHeight * perPx)}`;
+  return {
+    ...fault,
+    rect: render.view.box(node),
+    by: null,
+    message: `A picture of ${Math.round(width)} × ${Math.round(height)} pixels is shown with ${shown} of the screen's, ${onScreen(render)}.`,
+  };
+}

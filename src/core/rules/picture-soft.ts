@@ -1,0 +1,62 @@
+import { tidy } from '../geometry/format.js';
+import { isDecoration } from '../intent/decoration.js';
+import { rastersOf, type Raster } from '../layout/pictures.js';
+import { sceneOf, type Scene } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import type { RenderView, Rule, Sighting } from './rule.js';
+
+/** More pixels than two for one px are not told apart at reading distance. */
+const MOST_ASKED = 2;
+/** Of the pixels asked for, along one side: less is seen. */
+const LEAST_SHARE = 0.75;
+/** Fewer pixels than px: soft on every screen. */
+const SOFT_EVERYWHERE = 0.6;
+/** Smaller ones are signs, CSS px. */
+const LEAST_SIZE = 48;
+
+interface Soft {
+  readonly raster: Raster;
+  readonly density: number;
+  readonly culprit: NodeIndex;
+}
+
+/** A picture has fewer pixels than the screen shows it with. How it measures: docs/rules/picture-soft.md. */
+export const pictureSoft: Rule = {
+  meta: {
+    name: 'picture-soft',
+    family: 'media',
+    severity: 'notice',
+    summary: 'a picture has fewer pixels than the screen asks for',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    // A page that is shown enlarged asks for more.
+    const asked = Math.min(render.device.dpr, MOST_ASKED) * Math.max(1, render.view.snapshot.viewport.scale);
+    const soft = rastersOf(render.view).flatMap((raster) => softOf(scene, raster, asked) ?? []);
+    return byCulprit(render.view, soft).map((group) => sighting(render, group, asked));
+  },
+};
+
+function softOf(scene: Scene, raster: Raster, asked: number): Soft | null {
+  const { node, width, height, paintedWidth, paintedHeight } = raster;
+  if (!scene.painted[node] || isDecoration(scene, node)) return null;
+  if (paintedWidth < LEAST_SIZE || paintedHeight < LEAST_SIZE) return null;
+  if (/pixelated|crisp-edges/.test(scene.view.style(node, 'image-rendering'))) return null;
+  const density = Math.min(width / paintedWidth, height / paintedHeight);
+  return density < LEAST_SHARE * asked ? { raster, density, culprit: node } : null;
+}
+
+function sighting(render: RenderView, { entries, fault }: Culprits<Soft>, asked: number): Sighting {
+  const worst = entries.reduce((a, b) => (b.density < a.density ? b : a));
+  const { node, width, height, paintedWidth, paintedHeight } = worst.raster;
+  const pixels = `${Math.round(width)} × ${Math.round(height)} pixels`;
+  const shown = `${Math.round(paintedWidth)} × ${Math.round(paintedHeight)} px`;
+  return {
+    ...fault,
+    rect: render.view.box(node),
+    by: null,
+    ...(worst.density < SOFT_EVERYWHERE && { severity: 'warning' as const }),
+    message: `A picture of ${pixels} is shown at ${shown}: ${tidy(worst.density)} for each px, where this screen asks for ${tidy(asked)}.`,
+  };
+}

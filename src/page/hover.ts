@@ -1,0 +1,151 @@
+/** What is shown while the pointer rests on something else, and in no other way that style sheets tell of. */
+export interface HoverReveal {
+  readonly shown: Element;
+  readonly hovered: Element;
+}
+
+/** How a declaration can bring out what is hidden, by property: what its value must be, and what the element's is now. */
+const WAYS: Readonly<
+  Record<string, { shows: (value: string) => boolean; hides: (value: string) => boolean }>
+> = {
+  display: { shows: (value) => value !== 'none', hides: (value) => value === 'none' },
+  visibility: { shows: (value) => value === 'visible', hides: (value) => value === 'hidden' },
+  opacity: { shows: (value) => Number.parseFloat(value) > 0, hides: (value) => value === '0' },
+};
+
+/** A state that a finger, a key or a script can bring about: a rule for it is another way. */
+const STATES =
+  /:(focus|focus-within|focus-visible|active|checked|target|target-within|open|popover-open|modal)\b/g;
+const MOST_RULES = 20_000;
+const MOST_REVEALS = 500;
+
+/**
+ * Elements that only a `:hover` rule would show (CSS Selectors 4, section 9.2). Left out are those that another rule shows
+ * in another state, and those whose hovered element says that it opens something: a script does it.
+ */
+export function hoverReveals(document: Document): HoverReveal[] {
+  const rules = styleRulesOf(document);
+  const hover: { readonly rule: CSSStyleRule; readonly selector: string; readonly property: string }[] = [];
+  const others = new Map<string, string[]>();
+  for (const rule of rules) {
+    for (const property of Object.keys(WAYS)) {
+      const value = rule.style.getPropertyValue(property);
+      if (value === '' || !WAYS[property]!.shows(value)) continue;
+      for (const selector of partsOf(rule.selectorText)) {
+        if (/:hover\b/.test(subjectOf(selector).subject)) continue;
+        if (/:hover\b/.test(selector)) hover.push({ rule, selector, property });
+        else others.set(property, [...(others.get(property) ?? []), selector]);
+      }
+    }
+  }
+  const found = new Map<Element, Element>();
+  for (const { selector, property } of hover) {
+    if (found.size >= MOST_REVEALS) break;
+    const way = WAYS[property]!;
+    for (const shown of all(document, selector.replace(/:hover\b/g, ''))) {
+      if (found.has(shown) || !way.hides(getComputedStyle(shown).getPropertyValue(property))) continue;
+      if ((others.get(property) ?? []).some((other) => mayShow(other, shown))) continue;
+      const hovered = hoveredOf(selector, shown);
+      if (hovered && !saysItOpens(hovered, shown)) found.set(shown, hovered);
+    }
+  }
+  return [...found].map(([shown, hovered]) => ({ shown, hovered }));
+}
+
+/** Every style rule that is in force, and those that are so only where there is a pointer that hovers. */
+function styleRulesOf(document: Document): CSSStyleRule[] {
+  const found: CSSStyleRule[] = [];
+  const walk = (rules: CSSRuleList) => {
+    for (const rule of rules) {
+      if (found.length >= MOST_RULES) return;
+      if (rule instanceof CSSMediaRule) {
+        const { mediaText } = rule.media;
+        if (!matchMedia(mediaText).matches && !/hover|pointer/.test(mediaText)) continue;
+      }
+      if (rule instanceof CSSSupportsRule && !CSS.supports(rule.conditionText)) continue;
+      if (rule instanceof CSSStyleRule) found.push(rule);
+      else if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
+    }
+  };
+  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) {
+    try {
+      if (!sheet.disabled && matchMedia(sheet.media.mediaText || 'all').matches) walk(sheet.cssRules);
+    } catch {
+      // A sheet of another origin can't be read.
+    }
+  }
+  return found;
+}
+
+/** The selectors of a list; commas inside brackets don't part them. */
+function partsOf(list: string): string[] {
+  const parts: string[] = [];
+  let depth = 0;
+  let start = 0;
+  for (let at = 0; at <= list.length; at++) {
+    const char = list[at];
+    if (char === '(' || char === '[') depth++;
+    else if (char === ')' || char === ']') depth--;
+    if (at === list.length || (char === ',' && depth === 0)) {
+      parts.push(list.slice(start, at).trim());
+      start = at + 1;
+    }
+  }
+  return parts;
+}
+
+/** The last compound of a selector, which is what it is about, and what stands before it. */
+function subjectOf(selector: string): { readonly before: string; readonly subject: string } {
+  let depth = 0;
+  for (let at = selector.length - 1; at >= 0; at--) {
+    const char = selector[at]!;
+    if (char === ')' || char === ']') depth++;
+    else if (char === '(' || char === '[') depth--;
+    else if (depth === 0 && /[\s>+~]/.test(char))
+      return { before: selector.slice(0, at + 1), subject: selector.slice(at + 1) };
+  }
+  return { before: '', subject: selector };
+}
+
+function all(document: Document, selector: string): Iterable<Element> {
+  try {
+    return document.querySelectorAll(selector);
+  } catch {
+    return [];
+  }
+}
+
+/** Whether a rule would show the element in some state of it or of what it stands in. */
+function mayShow(selector: string, element: Element): boolean {
+  const { before, subject } = subjectOf(selector.replace(STATES, ''));
+  const bare = subject.replace(/^[a-z][\w-]*/i, '');
+  const names = bare.match(/[.#][\w-]+/g) ?? [];
+  try {
+    // Another state: a class, an attribute or an ancestor that is not there now.
+    if (names.length > 0) return names.some((name) => element.matches(name));
+    return before !== '' && element.matches(subject === '' ? '*' : subject) && !element.matches(selector);
+  } catch {
+    return true;
+  }
+}
+
+/** The element that has to be hovered: the nearest that matches what `:hover` stands on. */
+function hoveredOf(selector: string, shown: Element): Element | null {
+  const upTo = selector.slice(0, selector.lastIndexOf(':hover')).replace(/:hover\b/g, '');
+  const test = upTo === '' || /[\s>+~]$/.test(upTo) ? `${upTo}*` : upTo;
+  try {
+    for (let at = shown.parentElement; at; at = at.parentElement) {
+      if (at.matches(test)) return at;
+      for (const child of at.children) if (child !== shown && child.matches(test)) return child;
+    }
+  } catch {
+    return null;
+  }
+  return null;
+}
+
+function saysItOpens(hovered: Element, shown: Element): boolean {
+  const says = '[aria-expanded], [aria-haspopup], [aria-controls], [popovertarget], [data-toggle], summary';
+  if (hovered.matches(says) || hovered.closest('details')) return true;
+  return [...hovered.querySelectorAll(says)].some((element) => !shown.contains(element));
+}
