@@ -33,6 +33,19 @@ const FILES: Record<string, [type: string, body: string]> = {
     'text/html',
     `${head}<style>body{margin:0}.a{width:100%;padding:0 24px;border:1px solid #888}</style><div class="a">Fares</div>`,
   ],
+  '/gap.css': [
+    'text/css',
+    '.row { display: flex; background: #eef; }\n.berth { flex: 0 0 205px; }\n@media (max-width: 380px) {\n  .row { flex-direction: column; }\n}\n',
+  ],
+  '/gap': [
+    'text/html',
+    `${head}<link rel="stylesheet" href="/gap.css"><body style="margin:0"><div class="row"><p class="berth">North</p><p class="berth">South</p></div>`,
+  ],
+  '/fixed-viewport': ['text/html', '<!doctype html><meta name="viewport" content="width=800"><p>Times</p>'],
+  '/two': [
+    'text/html',
+    `${head}<style>.two{width:500px;min-width:480px;background:#dee}</style><body style="margin:0"><p class="two">Fares</p>`,
+  ],
 };
 
 beforeAll(async () => {
@@ -87,6 +100,23 @@ test('a cause is a declaration that was undone in the live page, with its place 
   expect(findings[2]!.cause!.message).toContain(
     '100 % + 2 × 24 px padding + 2 × 1 px border = 100 % + 50 px',
   );
+});
+
+test('a viewport tag, rules that a media query keeps out, and two declarations together are causes too', async () => {
+  const { findings } = manifestOf((await check(['/fixed-viewport', '/gap', '/two'])).outcome);
+  expect(findings.map(({ rule, cause }) => [rule, cause?.name])).toEqual([
+    ['page-overflow', 'viewport-meta'],
+    ['page-overflow', 'media-query-absent'],
+    ['page-overflow', 'fixed-width'],
+  ]);
+  expect(findings[0]!.cause!.message).toContain('`width=800`');
+  expect(findings[1]!.cause!.message).toContain('`@media (max-width: 380px)` do not hold at 390 px');
+  expect(findings[1]!.cause!.declaration).toMatchObject({
+    property: 'flex-direction',
+    selector: '.row',
+    source: 'gap.css:4',
+  });
+  expect(findings[2]!.cause!.message).toMatch(/gone without `width: 500px` and without `min-width: 480px`/);
 });
 
 test('a run that kept its layouts is judged again without a browser, under other settings', async () => {

@@ -1,14 +1,20 @@
 import { NO_DELIVERY } from '../../src/core/delivery/delivery.js';
+import type { Device } from '../../src/core/profile/profile.js';
 import type { RenderView, Rule, Sighting } from '../../src/core/rules/rule.js';
 import { deviceOf } from './device.js';
 import { viewOf, type Node, type PageOptions } from './snapshot.js';
 
 /** A render of `html > body > children`, made by hand. */
-export function renderOf(options: PageOptions, children: readonly Node[], page = 'home'): RenderView {
+export function renderOf(
+  options: PageOptions,
+  children: readonly Node[],
+  page = 'home',
+  device: Partial<Device> = {},
+): RenderView {
   const view = viewOf(options, children);
   return {
     page,
-    device: deviceOf(options.width),
+    device: { ...deviceOf(options.width), ...device },
     view,
     httpStatus: 200,
     delivery: NO_DELIVERY,
@@ -17,8 +23,13 @@ export function renderOf(options: PageOptions, children: readonly Node[], page =
 }
 
 /** What a rule sees on such a render: the element at fault, by id or tag, the px and the axis. */
-export function seenBy(rule: Rule, options: PageOptions, children: readonly Node[]): string[] {
-  const render = renderOf(options, children);
+export function seenBy(
+  rule: Rule,
+  options: PageOptions,
+  children: readonly Node[],
+  device: Partial<Device> = {},
+): string[] {
+  const render = renderOf(options, children, 'home', device);
   return rule.check(render).map((sighting) => describe(render, sighting));
 }
 
@@ -34,3 +45,6 @@ export function line(x: number, y: number, width: number, text = 'Boats of the d
 
 export const CARD = { 'background-color': 'rgb(230, 240, 255)' };
 export const WHITE = { 'background-color': 'rgb(255, 255, 255)' };
+
+/** A phone: touch, and mobile viewport rules. */
+export const PHONE = { mobile: true, touchPoints: 5, dpr: 2 };

@@ -17,3 +17,10 @@ export function signature(view: SnapshotView, i: NodeIndex): string {
   }
   return parts.join('>');
 }
+
+/** The same of an element and the two it stands in, ids aside: equal for all that are made alike, wherever they stand. */
+export function likeness(view: SnapshotView, i: NodeIndex): string {
+  const parts: string[] = [];
+  for (let at = i; at >= 0 && parts.length < 3; at = view.parent(at)) parts.unshift(step(view, at));
+  return parts.join('>');
+}

@@ -9,14 +9,18 @@ export interface Culprits<T> {
   readonly fault: Pick<Sighting, 'node' | 'related' | 'key'>;
 }
 
-/** Puts together what elements of the same signature are at fault for, in the order in which each first came. */
+/**
+ * Puts together what elements of the same signature are at fault for, in the order in which each first came.
+ * @param sameness what repeated elements share
+ */
 export function byCulprit<T extends { readonly culprit: NodeIndex }>(
   view: SnapshotView,
   found: Iterable<T>,
+  sameness: (view: SnapshotView, i: NodeIndex) => string = signature,
 ): Culprits<T>[] {
   const groups = new Map<string, T[]>();
   for (const entry of found) {
-    const key = signature(view, entry.culprit);
+    const key = sameness(view, entry.culprit);
     const group = groups.get(key);
     if (group) group.push(entry);
     else groups.set(key, [entry]);

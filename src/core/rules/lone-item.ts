@@ -1,5 +1,7 @@
+import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { Rect } from '../geometry/rect.js';
+import { FLAG_CONTROL, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 import { rowOfItems } from '../layout/item-rows.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
@@ -48,8 +50,16 @@ function loneIn(scene: Scene, container: NodeIndex): Lone | null {
   if (rows.length !== 2 || first!.length < LEAST_BEFORE || second!.length !== 1) return null;
   const item = second![0]!;
   const box = view.box(item);
+  // Words in a row flow like text.
+  if (!isDrawn(view, item) && !holdsMoreThanText(scene, item)) return null;
   if (box.width >= FILLS * view.contentBox(container).width) return null;
   return { culprit: item, before: first!.length, rect: view.box(container) };
+}
+
+function holdsMoreThanText(scene: Scene, item: NodeIndex): boolean {
+  for (let at = item; at <= scene.lastOf(item); at++)
+    if (scene.view.has(at, FLAG_CONTROL | FLAG_PICTURE) && scene.painted[at]) return true;
+  return false;
 }
 
 function sighting(render: RenderView, { entries, fault }: Culprits<Lone>): Sighting {

@@ -1,3 +1,4 @@
+import { likeness } from '../findings/signature.js';
 import { isDecoration } from '../intent/decoration.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
@@ -31,7 +32,7 @@ export const longLines: Rule = {
   check(render) {
     const scene = sceneOf(render.view);
     const long = textRowsOf(render.view).flatMap((text) => longOf(scene, text) ?? []);
-    return byCulprit(render.view, long).map((group) => sighting(render, group));
+    return byCulprit(render.view, long, likeness).map((group) => sighting(render, group));
   },
 };
 

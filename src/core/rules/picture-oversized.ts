@@ -1,3 +1,4 @@
+import { likeness } from '../findings/signature.js';
 import { isDecoration } from '../intent/decoration.js';
 import { rastersOf, type Raster } from '../layout/pictures.js';
 import { sceneOf } from '../layout/scene.js';
@@ -6,8 +7,8 @@ import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
-/** Along a side, so many times what the screen can show. */
-const MOST_TIMES = 2.5;
+/** Along a side, so many times what the screen can show: a file for screens of ratio 3 is right on one of ratio 1. */
+const MOST_TIMES = 4;
 /** Fewer pixels too many cost nobody anything. */
 const LEAST_EXCESS = 500_000;
 
@@ -32,7 +33,7 @@ export const pictureOversized: Rule = {
       if (!scene.painted[raster.node] || isDecoration(scene, raster.node)) return [];
       return oversizedOf(raster, perPx) ?? [];
     });
-    return byCulprit(render.view, found).map((group) => sighting(render, group, perPx));
+    return byCulprit(render.view, found, likeness).map((group) => sighting(render, group, perPx));
   },
 };
 

@@ -1,3 +1,4 @@
+import { likeness } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
 import { isDecoration } from '../intent/decoration.js';
 import { rastersOf, type Raster } from '../layout/pictures.js';
@@ -34,7 +35,7 @@ export const pictureSoft: Rule = {
     // A page that is shown enlarged asks for more.
     const asked = Math.min(render.device.dpr, MOST_ASKED) * Math.max(1, render.view.snapshot.viewport.scale);
     const soft = rastersOf(render.view).flatMap((raster) => softOf(scene, raster, asked) ?? []);
-    return byCulprit(render.view, soft).map((group) => sighting(render, group, asked));
+    return byCulprit(render.view, soft, likeness).map((group) => sighting(render, group, asked));
   },
 };
 

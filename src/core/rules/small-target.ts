@@ -1,3 +1,4 @@
+import { likeness } from '../findings/signature.js';
 import { px, tidy } from '../geometry/format.js';
 import { union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
@@ -41,7 +42,7 @@ export const smallTarget: Rule = {
     const scene = sceneOf(view);
     const targets = new Targets(scene);
     const tight = targets.all.flatMap((target) => tightOf(scene, targets, target, LEAST / scale) ?? []);
-    return byCulprit(view, tight).map((group) => sighting(render, group));
+    return byCulprit(view, tight, likeness).map((group) => sighting(render, group));
   },
 };
 

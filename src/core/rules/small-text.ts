@@ -1,3 +1,4 @@
+import { likeness } from '../findings/signature.js';
 import { px } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
@@ -38,7 +39,7 @@ export const smallText: Rule = {
     if (scale < 1) return [];
     const scene = sceneOf(render.view);
     const small = scene.inks.flatMap((ink) => smallOf(scene, ink, scale) ?? []);
-    return byCulprit(render.view, small).map((group) => sighting(render, group));
+    return byCulprit(render.view, small, likeness).map((group) => sighting(render, group));
   },
 };
 

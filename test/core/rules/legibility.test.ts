@@ -1,0 +1,58 @@
+import { longLines } from '../../../src/core/rules/long-lines.js';
+import { smallText } from '../../../src/core/rules/small-text.js';
+import { textOverlap } from '../../../src/core/rules/text-overlap.js';
+import { tightLines } from '../../../src/core/rules/tight-lines.js';
+import { seenBy } from '../../support/render.js';
+
+const PAGE = { width: 1200 };
+const small = (size: number, text = 'Boats of the day') => ({
+  tag: 'p',
+  id: 'p',
+  box: [0, 0, 300, 20] as const,
+  style: { 'font-size': `${size}px` },
+  lines: [{ box: [0, 0, 120, Math.round(size * 1.15)] as const, text }],
+});
+
+test('text under 12 px, as it is shown', () => {
+  expect(seenBy(smallText, PAGE, [small(10)])).toEqual(['#p y 2']);
+  expect(seenBy(smallText, PAGE, [small(12)])).toEqual([]);
+  expect(seenBy(smallText, { width: 320, scale: 1.25 }, [small(10)])).toEqual([]);
+});
+
+test('marks and what stands raised may be small', () => {
+  expect(seenBy(smallText, PAGE, [small(10, '12')])).toEqual([]);
+  const raised = { ...small(9), tag: 'sup', style: { 'font-size': '9px', display: 'inline' } };
+  expect(seenBy(smallText, PAGE, [{ tag: 'div', box: [0, 0, 300, 20], children: [raised] }])).toEqual([]);
+});
+
+test('the element where the size is set is at fault', () => {
+  const inner = { ...small(10), id: 'inner' };
+  const outer = { tag: 'div', id: 'outer', box: [0, 0, 300, 20] as const, style: { 'font-size': '10px' } };
+  expect(seenBy(smallText, PAGE, [{ ...outer, children: [inner] }])).toEqual(['#outer y 2']);
+});
+
+const rows = (widths: readonly number[], advance = 24) => ({
+  tag: 'p',
+  id: 'p',
+  box: [0, 0, 1200, widths.length * advance] as const,
+  lines: widths.map((width, i) => ({ box: [0, i * advance, width, 19] as const, text: 'Past the quay' })),
+});
+
+test('three rows of which two hold over a hundred letters', () => {
+  expect(seenBy(longLines, PAGE, [rows([1000, 1000, 400])])).toEqual(['#p']);
+  expect(seenBy(longLines, PAGE, [rows([700, 700, 400])])).toEqual([]);
+  expect(seenBy(longLines, PAGE, [rows([1000, 400])])).toEqual([]);
+});
+
+test('lines that reach into one another are tight, before they lie on one another', () => {
+  expect(seenBy(tightLines, PAGE, [rows([200, 200], 12)])).toEqual(['#p y 1']);
+  expect(seenBy(textOverlap, PAGE, [rows([200, 200], 12)])).toEqual([]);
+  expect(seenBy(tightLines, PAGE, [rows([200, 200], 6)])).toEqual([]);
+  expect(seenBy(textOverlap, PAGE, [rows([200, 200], 6)])).toEqual(['#p y 6']);
+  expect(seenBy(tightLines, PAGE, [rows([200, 200], 16)])).toEqual([]);
+});
+
+test('capitals need no room for descenders', () => {
+  const heading = { ...rows([200, 200], 12), style: { 'text-transform': 'uppercase' } };
+  expect(seenBy(tightLines, PAGE, [heading])).toEqual([]);
+});
