@@ -1,13 +1,15 @@
 import type { NodeIndex, SnapshotView } from './view.js';
 
+/** Numbers the functions, so that a snapshot can keep the answers of each. */
+let functions = 0;
+
 /** A function of an element whose answers are kept for as long as its snapshot is: rules ask the same again and again. */
 export function perNode<T>(
   compute: (view: SnapshotView, i: NodeIndex) => T,
 ): (view: SnapshotView, i: NodeIndex) => T {
-  const kept = new WeakMap<SnapshotView, (T | undefined)[]>();
+  const number = functions++;
   return (view, i) => {
-    let answers = kept.get(view);
-    if (!answers) kept.set(view, (answers = new Array<T | undefined>(view.count)));
+    const answers = (view.answers[number] ??= new Array<T | undefined>(view.count)) as (T | undefined)[];
     return (answers[i] ??= compute(view, i));
   };
 }
@@ -16,10 +18,9 @@ export function perNode<T>(
 export function perStyle<T>(
   compute: (view: SnapshotView, i: NodeIndex) => T,
 ): (view: SnapshotView, i: NodeIndex) => T {
-  const kept = new WeakMap<SnapshotView, (T | undefined)[]>();
+  const number = functions++;
   return (view, i) => {
-    let answers = kept.get(view);
-    if (!answers) kept.set(view, (answers = []));
+    const answers = (view.answers[number] ??= []) as (T | undefined)[];
     return (answers[view.snapshot.nodes.style[i]!] ??= compute(view, i));
   };
 }

@@ -47,6 +47,7 @@ export class Scene {
   readonly inks: readonly Ink[];
   readonly covers: readonly Cover[];
   private readonly inkIndex: Index;
+  private readonly textIndex: Index;
   private readonly coverIndex: Index;
   /** The last descendant of every element in the snapshot's order; an element without any is its own. */
   private readonly last: Int32Array;
@@ -72,6 +73,7 @@ export class Scene {
     this.inks = this.collectInks();
     this.covers = this.collectCovers();
     this.inkIndex = new Index(this.inks.map((ink) => ink.shown));
+    this.textIndex = new Index(this.inks.map((ink) => (ink.kind === 'text' ? ink.shown : null)));
     this.coverIndex = new Index(this.covers.map((cover) => cover.rect));
   }
 
@@ -90,9 +92,18 @@ export class Scene {
     return this.inkIndex.search(rect).map((i) => this.inks[i]!);
   }
 
-  /** The same, of those that stand after one in the page's order: each pair is then met once. */
-  inksAfter(ink: Ink): Ink[] {
-    return this.inkIndex.search(ink.shown!, (i) => i > ink.index).map((i) => this.inks[i]!);
+  /** Texts that meet one and stand after it in the page's order: each pair is then met once. */
+  textsAfter(ink: Ink): Ink[] {
+    return this.textIndex.search(ink.shown!, (i) => i > ink.index).map((i) => this.inks[i]!);
+  }
+
+  /** What lies over an ink and is not what it stands in. */
+  coversOver(ink: Ink): Cover[] {
+    const isOver = (at: number) => {
+      const { rank, node } = this.covers[at]!;
+      return rank > ink.rank && !this.contains(node, ink.node);
+    };
+    return this.coverIndex.search(ink.shown!, isOver).map((i) => this.covers[i]!);
   }
 
   coversIn(rect: Rect): Cover[] {
@@ -173,7 +184,8 @@ class Index {
   search({ x, y, width, height }: Rect, keep?: (item: number) => boolean): number[] {
     if (!this.tree) return [];
     const found = this.tree.search(x, y, x + width, y + height, keep && ((at) => keep(this.items[at]!)));
-    return found.map((at) => this.items[at]!).sort((a, b) => a - b);
+    const items = found.map((at) => this.items[at]!);
+    return items.length > 1 ? items.sort((a, b) => a - b) : items;
   }
 }
 

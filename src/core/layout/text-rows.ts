@@ -30,6 +30,7 @@ function read(view: SnapshotView): TextRows[] {
 }
 
 function rowsOf(view: SnapshotView, lines: readonly number[]): TextRows['rows'] {
+  if (lines.length === 1) return [{ rect: view.lineBox(lines[0]!), lines }];
   const sorted = [...lines].sort((a, b) => view.lineBox(a).y - view.lineBox(b).y);
   const rows: { rect: Rect; lines: number[] }[] = [];
   for (const line of sorted) {

@@ -21,8 +21,10 @@ export class SnapshotView {
   /** The style row of each element. */
   private readonly rows: Int32Array;
   private readonly width: number;
-  private children: NodeIndex[][] | null = null;
-  private linesByNode: number[][] | null = null;
+  private children: readonly (readonly NodeIndex[])[] | null = null;
+  private linesByNode: readonly (readonly number[])[] | null = null;
+  /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
+  readonly answers: unknown[][] = [];
   private readonly containing: Int32Array;
 
   constructor(readonly snapshot: LayoutSnapshot) {
@@ -103,21 +105,15 @@ export class SnapshotView {
   }
 
   childrenOf(i: NodeIndex): readonly NodeIndex[] {
-    if (!this.children) {
-      this.children = Array.from({ length: this.count }, () => []);
-      for (let child = 0; child < this.count; child++) this.children[this.parent(child)]?.push(child);
-    }
-    return this.children[i] ?? [];
+    this.children ??= listsBy(this.count, this.snapshot.nodes.parent, this.count);
+    return this.children[i] ?? NONE;
   }
 
   /** Indices of the text lines that stand directly in an element. */
   linesOf(i: NodeIndex): readonly number[] {
-    if (!this.linesByNode) {
-      this.linesByNode = Array.from({ length: this.count }, () => []);
-      const { count, node } = this.snapshot.lines;
-      for (let line = 0; line < count; line++) this.linesByNode[node[line]!]?.push(line);
-    }
-    return this.linesByNode[i] ?? [];
+    const { count, node } = this.snapshot.lines;
+    this.linesByNode ??= listsBy(count, node, this.count);
+    return this.linesByNode[i] ?? NONE;
   }
 
   lineBox(line: number): Rect {
@@ -176,6 +172,20 @@ export class SnapshotView {
 }
 
 const UNKNOWN = -2;
+const NONE: readonly number[] = [];
+
+/** The rows 0 to `count` by what `column` says of each, in their order. */
+function listsBy(count: number, column: Int32Array, most: number): readonly (readonly number[])[] {
+  const lists = new Array<number[] | readonly number[]>(most).fill(NONE);
+  for (let row = 0; row < count; row++) {
+    const at = column[row]!;
+    if (at < 0) continue;
+    const list = lists[at]!;
+    if (list === NONE) lists[at] = [row];
+    else (list as number[]).push(row);
+  }
+  return lists;
+}
 
 function isSet(value: string): boolean {
   return value !== '' && value !== 'none';

@@ -6,7 +6,7 @@ import { displacementOf } from '../layout/displace.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -37,7 +37,11 @@ export const boxOverflow: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const escapes = scene.inks.flatMap((ink) => escapeOf(scene, ink) ?? []);
+    const escapes: Escape[] = [];
+    for (const ink of scene.inks) {
+      const escape = escapeOf(scene, ink);
+      if (escape) escapes.push(escape);
+    }
     return byCulprit(scene.view, escapes).map((group) => sighting(scene, render, group));
   },
 };
@@ -47,43 +51,43 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
   const shown = ink.shown;
   if (!shown || isDecoration(scene, ink.node)) return null;
-  const chain: NodeIndex[] = [];
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
     if (isAround && scene.painted[at] && view.style(at, 'display') !== 'inline' && isDrawn(view, at)) {
-      const found = escapeFrom(scene, ink, shown, at, chain);
+      const found = escapeFrom(scene, ink, shown, at);
       if (found) return found;
     }
     if (displacementOf(view, at) !== null) return null;
-    chain.push(at);
   }
   return null;
 }
 
-function escapeFrom(
-  scene: Scene,
-  ink: Ink,
-  shown: Rect,
-  box: NodeIndex,
-  chain: readonly NodeIndex[],
-): Escape | null {
+/** The elements from an ink's own up to a box, the box left out. */
+function chainTo(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex[] {
+  const chain: NodeIndex[] = [];
+  for (let at = ink.node; at !== box; at = view.containingElement(at)) chain.push(at);
+  return chain;
+}
+
+function escapeFrom(scene: Scene, ink: Ink, shown: Rect, box: NodeIndex): Escape | null {
   const { view } = scene;
   const around = view.box(box);
   if (around.width < 4 || around.height < 4) return null;
   const outX = outAlong(shown, around, 'x');
   if (outX > LEAST_PX) {
-    return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box, chain) };
+    return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
   }
   const outY = outAlong(shown, around, 'y');
   const least = ink.kind === 'text' ? Math.max(LEAST_PX, LEAST_EM * emOf(view, ink.line)) : LEAST_PX;
-  if (outY > least) return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box, chain) };
+  if (outY > least) return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
   return null;
 }
 
 /** The outermost element below the box that reaches out of it, or what makes that one as wide as it is. */
-function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex, chain: readonly NodeIndex[]): NodeIndex {
+function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
+  const chain = chainTo(view, ink, box);
   const around = view.box(box);
   const out = [...chain].reverse().find((at) => outAlong(view.box(at), around, 'x') > LEAST_PX);
   if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
@@ -91,9 +95,9 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex, chain: readonly
 }
 
 /** The innermost block that is too low for what stands in it. */
-function tooLow(scene: Scene, ink: Ink, box: NodeIndex, chain: readonly NodeIndex[]): NodeIndex {
+function tooLow(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
-  const low = chain.find(
+  const low = chainTo(view, ink, box).find(
     (at) => view.style(at, 'display') !== 'inline' && outAlong(ink.full, view.box(at), 'y') > LEAST_PX,
   );
   return low ?? box;

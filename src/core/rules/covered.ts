@@ -38,16 +38,17 @@ export const covered: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const seen = scene.inks.filter((ink) => ink.shown);
-    const hidings = [
-      ...seen.flatMap((ink) => scene.coversIn(ink.shown!).map((cover) => hidingOf(scene, ink, cover))),
-      ...coversAtEnd(scene).flatMap((cover) =>
-        scene
-          .inksIn(cover.rect)
-          .filter((ink) => !scene.view.isFixed(ink.node))
-          .map((ink) => hidingOf(scene, ink, cover)),
-      ),
-    ].filter((hiding) => hiding !== null);
+    const hidings: Hiding[] = [];
+    const look = (ink: Ink, cover: Cover) => {
+      const hiding = hidingOf(scene, ink, cover);
+      if (hiding) hidings.push(hiding);
+    };
+    for (const ink of scene.inks) {
+      if (ink.shown) for (const cover of scene.coversOver(ink)) look(ink, cover);
+    }
+    for (const cover of coversAtEnd(scene)) {
+      for (const ink of scene.inksIn(cover.rect)) if (!scene.view.isFixed(ink.node)) look(ink, cover);
+    }
     return [
       ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),

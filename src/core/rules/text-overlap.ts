@@ -21,12 +21,13 @@ export const textOverlap: Rule = {
   check(render) {
     const scene = sceneOf(render.view);
     const texts = scene.inks.filter((ink) => ink.kind === 'text' && ink.shown);
-    const pairs = texts.flatMap((ink) =>
-      scene
-        .inksAfter(ink)
-        .filter(({ kind }) => kind === 'text')
-        .flatMap((other) => pairOf(scene, ink, other) ?? []),
-    );
+    const pairs: Pair[] = [];
+    for (const ink of texts) {
+      for (const other of scene.textsAfter(ink)) {
+        const pair = pairOf(scene, ink, other);
+        if (pair) pairs.push(pair);
+      }
+    }
     return byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group));
   },
 };

@@ -35,10 +35,13 @@ export const unreachable: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const strandings = scene.inks
-      .filter(({ node }) => !isDecoration(scene, node) && !scene.view.has(node, FLAG_PICTURE))
-      .flatMap((ink) => strandingOf(scene, ink) ?? [])
-      .filter((stranding) => !isWaiting(scene, stranding));
+    const strandings: Stranding[] = [];
+    for (const ink of scene.inks) {
+      if (scene.view.has(ink.node, FLAG_PICTURE)) continue;
+      const stranding = strandingOf(scene, ink);
+      if (stranding && !isDecoration(scene, ink.node) && !isWaiting(scene, stranding))
+        strandings.push(stranding);
+    }
     return byCulprit(scene.view, strandings).map((group) => sighting(scene, render, group));
   },
 };
@@ -58,8 +61,12 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
   const { viewport, direction, rootOverflow, document: page } = view.snapshot;
   const rect = ink.shown!;
+  const end = rect.x + rect.width;
+  // Nearly everything on a page is on the page.
+  const isInside = rect.y >= -LEAST_PX && rect.x >= -LEAST_PX && end <= viewport.width + LEAST_PX;
+  if (isInside && rootOverflow.y !== 'hidden' && rootOverflow.y !== 'clip') return null;
   const over: Record<Side, number> = { left: 0, right: 0, top: -rect.y, bottom: 0 };
-  if (direction === 'rtl') over.right = rect.x + rect.width - viewport.width;
+  if (direction === 'rtl') over.right = end - viewport.width;
   else over.left = -rect.x;
   const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
   if (locked && page.height >= viewport.shownHeight)
