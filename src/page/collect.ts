@@ -22,7 +22,7 @@ import { hoverReveals } from './hover.js';
 import { findAll, frameDocument } from './find.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
-import { pseudoBox, type Box } from './pseudo-box.js';
+import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
@@ -174,9 +174,19 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
   const addPseudo = (element: Element, which: '::before' | '::after', of: Inherited) => {
     const style = getComputedStyle(element, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
-    const box = pseudoBox(style, of.positioned);
+    const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
     addNode(of, kind, which, null, 0, box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED, style, box);
+  };
+
+  const hostOf = (element: Element, { node, display }: Inherited): Host => {
+    const rect = element.getBoundingClientRect();
+    const content = insetBy(insetBy(rect, nodes.border, node), nodes.padding, node);
+    const value = (property: string) => reader.value(nodes.style[node]!, property);
+    const isContext =
+      !/^(block|list-item)$/.test(display) || value('overflow-x') !== 'visible' || value('float') !== 'none';
+    const holdsTopMargin = isContext || nodes.border[4 * node]! > 0 || nodes.padding[4 * node]! > 0;
+    return { element, display, content, holdsTopMargin };
   };
 
   /** Explicit stack: a page may nest deeper than the call stack reaches. Children are pushed in reverse. */

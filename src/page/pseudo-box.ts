@@ -6,27 +6,101 @@ export interface Box {
   readonly height: number;
 }
 
+/** The element that a pseudo-element stands in, as far as its place depends on it. */
+export interface Host {
+  readonly element: Element;
+  readonly display: string;
+  /** Its content box, and whether an edge, or a context of its own, keeps margins in it from collapsing through it. */
+  readonly content: Box;
+  readonly holdsTopMargin: boolean;
+}
+
+const BLOCK = /^(block|flow-root|flex|grid|table|list-item)$/;
+const BLOCK_HOST = /^(block|flow-root|inline-block|list-item|table-cell)$/;
+
 /**
- * The border box of an absolutely positioned pseudo-element, computed from its used offsets and size, since the DOM
- * gives no box for it. Null for one in flow, whose place can't be asked for.
- * @param containing padding box of its containing block
+ * The border box of a block-level pseudo-element in the flow of a block, from its used size and margins: `::before` begins
+ * where the content does, `::after` follows what stands last. Null for what is inline, or an item of a flex or grid box.
  */
-export function pseudoBox(style: CSSStyleDeclaration, containing: Box): Box | null {
-  if (style.position !== 'absolute' && style.position !== 'fixed') return null;
-  const left = Number.parseFloat(style.left);
-  const top = Number.parseFloat(style.top);
+export function flowPseudoBox(
+  style: CSSStyleDeclaration,
+  which: '::before' | '::after',
+  host: Host,
+): Box | null {
+  if (style.position !== 'static' && style.position !== 'relative') return null;
+  const isFloat = style.float !== 'none';
+  if (!BLOCK_HOST.test(host.display) || !(isFloat || BLOCK.test(style.display))) return null;
+  const size = sizeOf(style);
+  if (!size) return null;
+  const number = (value: string) => Number.parseFloat(value) || 0;
+  const { content } = host;
+  const atEnd = isFloat ? style.float === 'right' : style.direction === 'rtl';
+  let x = atEnd
+    ? content.x + content.width - number(style.marginRight) - size.width
+    : content.x + number(style.marginLeft);
+  const margin = number(style.marginTop);
+  let y = content.y + (host.holdsTopMargin || isFloat ? margin : 0);
+  if (which === '::after') {
+    const last = endOfContent(host.element);
+    if (last) y = last.bottom + (isFloat ? margin : Math.max(last.margin, margin));
+  }
+  if (style.position === 'relative') {
+    x += number(style.left);
+    y += number(style.top);
+  }
+  return transformed({ x, y, ...size }, style);
+}
+
+/** Where the last thing in the flow of an element ends, with the margin below it; null when there is nothing. */
+function endOfContent(element: Element): { bottom: number; margin: number } | null {
+  for (let node = element.lastChild; node; node = node.previousSibling) {
+    if (node.nodeType === 3 && /\S/.test((node as Text).data)) {
+      const range = element.ownerDocument.createRange();
+      range.selectNode(node);
+      const rects = range.getClientRects();
+      const last = rects[rects.length - 1];
+      if (!last) continue;
+      // A line ends half its leading below the letters.
+      const lineHeight = Number.parseFloat(getComputedStyle(element).lineHeight) || last.height;
+      return { bottom: last.bottom + (lineHeight - last.height) / 2, margin: 0 };
+    }
+    if (node.nodeType !== 1) continue;
+    const style = getComputedStyle(node as Element);
+    if (style.display === 'none' || /absolute|fixed/.test(style.position) || style.float !== 'none') continue;
+    const { bottom } = (node as Element).getBoundingClientRect();
+    return { bottom, margin: Number.parseFloat(style.marginBottom) || 0 };
+  }
+  return null;
+}
+
+/** The used border box size, CSS px; null where it is not told, as of what is inline. */
+function sizeOf(style: CSSStyleDeclaration): { width: number; height: number } | null {
   let width = Number.parseFloat(style.width);
   let height = Number.parseFloat(style.height);
-  if ([left, top, width, height].some(Number.isNaN)) return null;
+  if (Number.isNaN(width) || Number.isNaN(height)) return null;
   if (style.boxSizing !== 'border-box') {
     const sum = (...values: string[]) =>
       values.reduce((total, value) => total + (Number.parseFloat(value) || 0), 0);
     width += sum(style.paddingLeft, style.paddingRight, style.borderLeftWidth, style.borderRightWidth);
     height += sum(style.paddingTop, style.paddingBottom, style.borderTopWidth, style.borderBottomWidth);
   }
+  return { width, height };
+}
+
+/**
+ * The border box of an absolutely positioned pseudo-element, computed from its used offsets and size, since the DOM
+ * gives no box for it. Null for one in flow.
+ * @param containing padding box of its containing block
+ */
+export function pseudoBox(style: CSSStyleDeclaration, containing: Box): Box | null {
+  if (style.position !== 'absolute' && style.position !== 'fixed') return null;
+  const left = Number.parseFloat(style.left);
+  const top = Number.parseFloat(style.top);
+  const size = sizeOf(style);
+  if (!size || Number.isNaN(left) || Number.isNaN(top)) return null;
   const x = containing.x + left + (Number.parseFloat(style.marginLeft) || 0);
   const y = containing.y + top + (Number.parseFloat(style.marginTop) || 0);
-  return transformed({ x, y, width, height }, style);
+  return transformed({ x, y, ...size }, style);
 }
 
 /** The upright bounding box after the element's own transform (CSS Transforms 1, about its transform-origin). */

@@ -51,6 +51,12 @@ const BORDERS = [
   'border-bottom-color',
   'border-left-color',
 ] as const;
+const RADII = [
+  'border-top-left-radius',
+  'border-top-right-radius',
+  'border-bottom-right-radius',
+  'border-bottom-left-radius',
+];
 const SIZES = ['width', 'min-width', 'max-width', 'height', 'max-height'];
 const OFFSETS = ['left', 'right', 'top', 'bottom'];
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
@@ -66,6 +72,7 @@ export class StyleReader {
   /** Every row that was read, by its number. */
   private readonly rows: number[][] = [];
   private readonly rare: readonly string[];
+  private readonly hasRadius: boolean;
   private readonly initial: readonly number[];
 
   constructor(
@@ -77,6 +84,7 @@ export class StyleReader {
     const used = known?.properties ?? null;
     this.hasPseudo = known?.pseudo ?? true;
     this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
+    this.hasRadius = used === null || RADII.some((property) => used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
     const none = COLUMNS.map(() => strings.number(''));
     this.none = styles.number(none);
@@ -118,6 +126,7 @@ export class StyleReader {
       read('text-overflow');
       read('-webkit-line-clamp');
       if (overflow.includes('clip')) read('overflow-clip-margin');
+      if (this.hasRadius) for (const property of RADII) read(property);
     }
     if (/flex/.test(display)) {
       read('flex-direction');

@@ -21,6 +21,7 @@ export const CAUSES = [
   'text-indent',
   'centred-overflow',
   'clipped-overflow',
+  'clip-shape',
   'taller-than-screen',
   'no-room-kept',
   'float-not-contained',

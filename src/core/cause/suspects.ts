@@ -236,6 +236,24 @@ function tooLow(view: SnapshotView, i: NodeIndex): Suspect[] {
       says: 'its items are set from the middle and run out on both sides',
     });
   }
+  if (view.style(i, 'clip-path') !== 'none' && view.style(i, 'clip-path') !== '') {
+    found.push({
+      name: 'clip-shape',
+      node: i,
+      property: 'clip-path',
+      undo: { 'clip-path': 'none' },
+      says: 'its shape cuts into what stands in it',
+    });
+  }
+  if (Number.parseFloat(style('border-top-left-radius')) > 0) {
+    found.push({
+      name: 'clip-shape',
+      node: i,
+      property: 'border-radius',
+      undo: { 'border-radius': '0' },
+      says: 'its rounded corners cut into what stands in it',
+    });
+  }
   if (/hidden|clip/.test(style('overflow-y') + style('overflow-x'))) {
     found.push({
       name: 'clipped-overflow',

@@ -3,6 +3,7 @@ import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } 
 import type { Cause } from '../cause/cause.js';
 import { judge, keyOf } from './judge.js';
 import { digest } from './digest.js';
+import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
 import type { RuleSettings } from './settings.js';
 import { SelectorWriter } from './selector.js';
@@ -17,14 +18,16 @@ export interface JudgeOptions {
 export interface Group {
   readonly rule: Rule;
   readonly key: string;
-  readonly entries: {
-    readonly page: string;
-    readonly profile: string;
-    /** The device's, CSS px. */
-    readonly width: number;
-    readonly sighting: Sighting;
-    readonly writer: SelectorWriter;
-  }[];
+  readonly entries: Entry[];
+}
+
+interface Entry {
+  readonly page: string;
+  readonly profile: string;
+  /** The device's, CSS px. */
+  readonly width: number;
+  readonly sighting: Sighting;
+  readonly writer: SelectorWriter;
 }
 
 /**
@@ -68,10 +71,11 @@ function withoutRetold(groups: readonly Group[]): Group[] {
 
 function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | null): Finding {
   const worst = entries.reduce((a, b) => ((b.sighting.by?.px ?? 0) > (a.sighting.by?.px ?? 0) ? b : a));
-  const selector = worst.writer.write(worst.sighting.node);
+  const selector = worst.writer.write(elementOf(worst, worst.sighting.node));
   const related = new Set<string>();
-  for (const { sighting, writer } of entries) {
-    for (const node of [sighting.node, ...sighting.related]) related.add(writer.write(node));
+  for (const entry of entries) {
+    for (const node of [entry.sighting.node, ...entry.sighting.related])
+      related.add(entry.writer.write(elementOf(entry, node)));
   }
   related.delete(selector);
   const seen: Seen[] = entries.map(({ page: at, profile, sighting }) => ({
@@ -91,10 +95,21 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
     key,
     selector,
     related: [...related],
-    message: worst.sighting.message,
+    message: messageOf(worst),
     cause,
     seen,
   };
+}
+
+/** The element that can be named in the page: of what is generated, the one that it stands in. */
+function elementOf({ writer: { view } }: Entry, node: NodeIndex): NodeIndex {
+  return view.isElement(node) ? node : view.parent(node);
+}
+
+function messageOf({ sighting, writer: { view } }: Entry): string {
+  const { node, message } = sighting;
+  if (view.isElement(node)) return message;
+  return `Its ${view.tag(node)}: ${message.charAt(0).toLowerCase()}${message.slice(1)}`;
 }
 
 /** The gravest of its sightings. */

@@ -12,7 +12,7 @@ export class SelectorWriter {
   private readonly idCounts = new Map<string, number>();
   private readonly done = new Map<NodeIndex, string>();
 
-  constructor(private readonly view: SnapshotView) {
+  constructor(readonly view: SnapshotView) {
     for (let i = 0; i < view.count; i++) {
       if (!view.isElement(i)) continue;
       const key = this.tagKey(i);

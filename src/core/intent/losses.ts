@@ -5,6 +5,7 @@ import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Clip } from '../layout/clips.js';
+import type { Outline } from '../layout/outlines.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { emOf, lettersOf } from '../layout/text-ink.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -35,13 +36,10 @@ export function lossesOf(scene: Scene): Loss[] {
   const found: Loss[] = [];
   for (const ink of scene.inks) {
     if (isDecoration(scene, ink.node) || isSymbols(scene.view, ink)) continue;
-    for (const axis of ['x', 'y'] as const) {
-      const loss = lossAlong(scene, ink, axis);
-      if (loss && !isMeant(scene, loss)) {
-        found.push(loss);
-        break;
-      }
-    }
+    const loss = [lossAlong(scene, ink, 'x'), lossAlong(scene, ink, 'y'), lossByOutline(scene, ink)].find(
+      (each) => each !== null && !isMeant(scene, each),
+    );
+    if (loss) found.push(loss);
   }
   losses.set(scene, found);
   return found;
@@ -65,6 +63,48 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
     : LEAST_BOX_PX;
   if (px <= least) return null;
   return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect };
+}
+
+/** So much of a line has to be gone, em: letters keep clear of the corners of their box. */
+const LEAST_OUTLINE_EM = 0.4;
+/** What a shape hides nearly whole is waiting to be shown, unless the shape shows other text. */
+const NEARLY = 0.9;
+
+/** Letters that stand outside of a rounded corner or a shape. */
+function lossByOutline(scene: Scene, ink: Ink): Loss | null {
+  if (ink.kind !== 'text' || !ink.shown) return null;
+  const em = emOf(scene.view, ink.line);
+  for (const outline of scene.outlinesAround(ink.node)) {
+    const { rect, lost } = lostOutside(scene, ink, outline);
+    if (lost <= LEAST_OUTLINE_EM * em) continue;
+    const whole = lost >= NEARLY * rect.width;
+    if (whole && !showsText(scene, outline)) continue;
+    return { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
+  }
+  return null;
+}
+
+/** How much of a line is outside, CSS px, found by looking at points along it. */
+function lostOutside({ view }: Scene, ink: Ink, { holds }: Outline): { rect: Rect; lost: number } {
+  const rect = lettersOf(view, ink.line);
+  const step = Math.max(1, Math.min(emOf(view, ink.line) / 8, rect.width / 8));
+  const heights = [0.25, 0.5, 0.75].map((share) => rect.y + share * rect.height);
+  let lost = 0;
+  for (let x = rect.x + step / 2; x < rect.x + rect.width; x += step) {
+    if (heights.filter((y) => !holds(x, y)).length >= 2) lost += step;
+  }
+  return { rect, lost: Math.min(lost, rect.width) };
+}
+
+function showsText(scene: Scene, outline: Outline): boolean {
+  return scene
+    .inksIn(scene.view.box(outline.node))
+    .some(
+      (ink) =>
+        ink.kind === 'text' &&
+        scene.contains(outline.node, ink.node) &&
+        lostOutside(scene, ink, outline).lost <= LEAST_OUTLINE_EM * emOf(scene.view, ink.line),
+    );
 }
 
 /** How far a rectangle reaches past a clip along an axis, on its worse side. */

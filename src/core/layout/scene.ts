@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { area, type Rect } from '../geometry/rect.js';
 import { Clips, cut } from './clips.js';
+import { outlinesOf, type Outline } from './outlines.js';
 import { isOpaque } from './paint.js';
 import { PaintOrder } from './paint-order.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED, FLAG_RENDERED } from './snapshot.js';
@@ -46,6 +47,7 @@ export class Scene {
   readonly opacity: Float64Array;
   readonly inks: readonly Ink[];
   readonly covers: readonly Cover[];
+  private outlines: (readonly Outline[])[] | null = null;
   private readonly inkIndex: Index;
   private readonly textIndex: Index;
   private readonly coverIndex: Index;
@@ -85,6 +87,12 @@ export class Scene {
   /** The elements of a subtree are those from `i` to here. */
   lastOf(i: NodeIndex): NodeIndex {
     return this.last[i]!;
+  }
+
+  /** The shapes that cut into an element's content. */
+  outlinesAround(i: NodeIndex): readonly Outline[] {
+    this.outlines ??= outlinesOf(this.view);
+    return this.outlines[i]!;
   }
 
   /** Inks whose shown part meets a rectangle. */

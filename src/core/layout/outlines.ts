@@ -1,0 +1,156 @@
+import type { Rect } from '../geometry/rect.js';
+import { clipsAxis } from './clip.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** A shape that cuts off what stands in an element: rounded corners, or a `clip-path`. */
+export interface Outline {
+  readonly node: NodeIndex;
+  /** Whether a point, CSS px from the page's top left, is inside. */
+  readonly holds: (x: number, y: number) => boolean;
+}
+
+/** The outlines that the content of each element is under; empty for most. */
+export function outlinesOf(view: SnapshotView): (readonly Outline[])[] {
+  const found: (readonly Outline[])[] = [];
+  const none: readonly Outline[] = [];
+  for (let i = 0; i < view.count; i++) {
+    const around = view.containingElement(i);
+    const above = around < 0 ? none : found[around]!;
+    const own = [roundedCorners(view, i), shape(view, i)].filter((outline) => outline !== null);
+    found.push(own.length > 0 ? [...above, ...own] : above);
+  }
+  return found;
+}
+
+const CORNERS = [
+  ['border-top-left-radius', 0, 0],
+  ['border-top-right-radius', 1, 0],
+  ['border-bottom-right-radius', 1, 1],
+  ['border-bottom-left-radius', 0, 1],
+] as const;
+
+/**
+ * The padding box with its corners cut, where the element clips along both axes for good (CSS Backgrounds 3, sections 5.1
+ * to 5.5: radii of the outer edge less the border; all are made smaller by one factor where two don't fit a side).
+ */
+function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
+  if (CORNERS.every(([property]) => isZero(view.style(i, property)))) return null;
+  const cuts = (axis: 'x' | 'y') =>
+    clipsAxis(view, i, axis) && !/auto|scroll/.test(view.style(i, `overflow-${axis}`));
+  if (!cuts('x') || !cuts('y')) return null;
+  const outer = view.box(i);
+  const radii = CORNERS.map(([property]) => radiusOf(view.style(i, property), outer));
+  const [tl, tr, br, bl] = radii as [Radius, Radius, Radius, Radius];
+  const fit = Math.min(
+    1,
+    ratio(outer.width, tl.x + tr.x),
+    ratio(outer.width, bl.x + br.x),
+    ratio(outer.height, tl.y + bl.y),
+    ratio(outer.height, tr.y + br.y),
+  );
+  const inner = view.paddingBox(i);
+  const [top, right, bottom, left] = view.borders(i);
+  const corners = CORNERS.map(([, atRight, atBottom], at) => {
+    const x = Math.max(0, radii[at]!.x * fit - (atRight ? right : left));
+    const y = Math.max(0, radii[at]!.y * fit - (atBottom ? bottom : top));
+    return {
+      atRight,
+      atBottom,
+      radius: { x, y },
+      centre: {
+        x: atRight ? inner.x + inner.width - x : inner.x + x,
+        y: atBottom ? inner.y + inner.height - y : inner.y + y,
+      },
+    };
+  });
+  return {
+    node: i,
+    holds: (x, y) =>
+      corners.every(({ atRight, atBottom, radius, centre }) => {
+        const dx = atRight ? x - centre.x : centre.x - x;
+        const dy = atBottom ? y - centre.y : centre.y - y;
+        return dx <= 0 || dy <= 0 || (dx / radius.x) ** 2 + (dy / radius.y) ** 2 <= 1;
+      }),
+  };
+}
+
+interface Radius {
+  readonly x: number;
+  readonly y: number;
+}
+
+function isZero(value: string): boolean {
+  return value === '' || value === '0px';
+}
+
+function radiusOf(value: string, box: Rect): Radius {
+  const [x = '0px', y = x] = value.split(' ');
+  return { x: length(x, box.width), y: length(y, box.height) };
+}
+
+function ratio(room: number, wanted: number): number {
+  return wanted > 0 ? room / wanted : 1;
+}
+
+/** `circle()`, `ellipse()` and `polygon()` of a `clip-path` (CSS Shapes 1, section 3), about the border box. */
+function shape(view: SnapshotView, i: NodeIndex): Outline | null {
+  const match = /^(circle|ellipse|polygon)\((.*)\)/.exec(view.style(i, 'clip-path'));
+  if (!match) return null;
+  const [, kind, given = ''] = match;
+  const box = view.box(i);
+  const holds = kind === 'polygon' ? inPolygon(given, box) : inEllipse(kind!, given, box);
+  return holds && { node: i, holds };
+}
+
+function inEllipse(kind: string, given: string, box: Rect): Outline['holds'] | null {
+  const [size = '', place = '50% 50%'] = given.split(/\s*\bat\s+/);
+  const [atX = '50%', atY = '50%'] = place.trim().split(/\s+/);
+  const x = length(atX, box.width);
+  const y = length(atY, box.height);
+  const sides = { x: [x, box.width - x], y: [y, box.height - y] };
+  const [first = 'closest-side', second = first] = size.trim().split(/\s+/).filter(Boolean);
+  const radius = (value: string, axis: 'x' | 'y'): number => {
+    // Of a circle, the sides of both axes count.
+    const reach = (kind === 'circle' ? [...sides.x, ...sides.y] : sides[axis]).map(Math.abs);
+    if (value === 'closest-side') return Math.min(...reach);
+    if (value === 'farthest-side') return Math.max(...reach);
+    const whole =
+      kind === 'circle'
+        ? Math.hypot(box.width, box.height) / Math.SQRT2
+        : axis === 'x'
+          ? box.width
+          : box.height;
+    return length(value, whole);
+  };
+  const rx = radius(first, 'x');
+  const ry = kind === 'circle' ? rx : radius(second, 'y');
+  if (!(rx > 0 && ry > 0)) return null;
+  return (px, py) => ((px - box.x - x) / rx) ** 2 + ((py - box.y - y) / ry) ** 2 <= 1;
+}
+
+/** By the even-odd rule, which for outlines that don't cross themselves is the same as the other. */
+function inPolygon(given: string, box: Rect): Outline['holds'] | null {
+  const points = given
+    .replace(/^\s*(nonzero|evenodd)\s*,/, '')
+    .split(',')
+    .map((pair) => {
+      const [x = '0', y = '0'] = pair.trim().split(/\s+/);
+      return { x: box.x + length(x, box.width), y: box.y + length(y, box.height) };
+    });
+  if (points.length < 3 || points.some(({ x, y }) => Number.isNaN(x + y))) return null;
+  return (x, y) => {
+    let inside = false;
+    points.forEach((a, at) => {
+      const b = points[(at + 1) % points.length]!;
+      if (a.y > y !== b.y > y && x < a.x + ((y - a.y) / (b.y - a.y)) * (b.x - a.x)) inside = !inside;
+    });
+    return inside;
+  };
+}
+
+/** NaN for what is not a plain length or percentage. */
+function length(text: string, whole: number): number {
+  if (/^-?[\d.]+%$/.test(text)) return (Number.parseFloat(text) / 100) * whole;
+  if (/^-?[\d.]+(px)?$/.test(text)) return Number.parseFloat(text);
+  return { left: 0, top: 0, center: whole / 2, right: whole, bottom: whole }[text] ?? Number.NaN;
+}
