@@ -13,6 +13,8 @@ import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Less than this out of a box is not seen: rounding, glyph overhang, the air round a letter. */
 const LEAST_PX = 2;
+/** So little may be meant, CSS px. */
+const MILD_PX = 5;
 /** Letters reach this far out of a box that is a little too low before it looks wrong, em. */
 const LEAST_EM = 0.2;
 
@@ -115,6 +117,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     affected: entries.map(({ ink }) => ink.node),
     rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
     by: { axis: worst.axis, px: worst.px },
+    mild: entries.every((escape) => escape.px <= MILD_PX),
     message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
 }

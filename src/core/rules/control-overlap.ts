@@ -18,6 +18,8 @@ import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Touching borders and rounding, CSS px. */
 const LEAST_PX = 2.5;
+/** So little may be meant, CSS px. */
+const MILD_PX = 6;
 /** Of the smaller of two controls, this share must be overlapped. */
 const LEAST_SHARE = 0.06;
 
@@ -118,6 +120,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ...fault,
     ...takingPart(entries),
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
+    mild: entries.every(({ common: both }) => Math.min(both.width, both.height) <= MILD_PX),
     message: `${what} by ${px(width)} × ${px(height)}, ${onScreen(render)}.`,
   };
 }

@@ -17,6 +17,8 @@ import type { RenderView, Rule, Sighting } from './rule.js';
 const LEAST_HEIGHT_SHARE = 0.25;
 const LEAST_CONTROL_SHARE = 0.3;
 const LEAST_WIDTH = 4;
+/** Up to here it may be meant. */
+const MILD_SHARE = 0.4;
 
 interface Hiding {
   readonly cover: Cover;
@@ -113,6 +115,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     partners: entries.map((hiding) => hiding.cover.node),
     rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
     by: { axis: 'y', px: height },
+    mild: entries.every(({ ink: under, common: over }) => area(over) < MILD_SHARE * area(under.full)),
     message: `Hides ${nameOf(view, ink)}${more} over ${px(width)} × ${px(height)}${still}, ${onScreen(render)}.`,
   };
 }
