@@ -6,6 +6,7 @@ import {
   FLAG_FIELD,
   FLAG_HEADING,
   FLAG_LABEL,
+  FLAG_OPENER,
   FLAG_OVERLAY,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
@@ -99,6 +100,8 @@ export function flagsOf(
     flags |= FLAG_FIELD;
   if (/^h[1-6]$/.test(tag) || element.getAttribute('role') === 'heading') flags |= FLAG_HEADING;
   if (tag === 'label') flags |= FLAG_LABEL;
+  if (element.getAttribute('aria-expanded') === 'true' || element.hasAttribute('aria-haspopup'))
+    flags |= FLAG_OPENER;
   if (OVERLAY_ROLES.has(element.getAttribute('role') ?? '')) flags |= FLAG_OVERLAY;
   if (element.id !== '') {
     if (referred.targets.has(element.id)) flags |= FLAG_ANCHOR_TARGET;

@@ -10,7 +10,11 @@ export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
   if (box.width <= 2 || box.height <= 2) return true;
   const clip = view.style(cutter, 'clip');
   const path = view.style(cutter, 'clip-path');
-  return /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip) || /inset\((50|100)%/.test(path);
+  return (
+    /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip) ||
+    /inset\((50|100)%/.test(path) ||
+    /^(circle|ellipse)\(0(px|%)?\b(?!\.)/.test(path)
+  );
 }
 
 /** Closed: no room is left for content along an axis, so what is in it waits to be opened. */

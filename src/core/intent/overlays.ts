@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -33,11 +33,16 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   return false;
 }
 
-/** A menu or a hint that hangs from the control it belongs to: wholly above or below the box that holds both. */
+/**
+ * A menu or a hint that hangs from the control it belongs to: wholly above or below the box that holds both, or beside a
+ * control that says it has opened it.
+ */
 export function hangsFromControl(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   for (let at = i; at > 0; at = view.parent(at)) {
     if (view.style(at, 'position') !== 'absolute') continue;
+    if (view.childrenOf(view.parent(at)).some((other) => other !== at && view.has(other, FLAG_OPENER)))
+      return true;
     const holder = view.containingElement(at);
     if (holder <= 0 || holder === view.body) return false;
     const panel = view.box(at);

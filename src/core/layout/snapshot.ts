@@ -121,6 +121,9 @@ export const FLAG_ANCHOR_TARGET = 1024;
 /** A label of a field. */
 export const FLAG_LABEL = 4096;
 
+/** A control that says that it has opened something, or has something to open (`aria-expanded="true"`, `aria-haspopup`). */
+export const FLAG_OPENER = 2048;
+
 /** A control of the page opens and closes it (`aria-controls`). */
 export const FLAG_CONTROLLED = 8192;
 /** A link to a place on the same page. */

@@ -2,11 +2,13 @@ import { driverTowards } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
+import { controlAround } from '../layout/ancestors.js';
 import { displacementOf } from '../layout/displace.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { isInSentence } from '../layout/targets.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
@@ -41,7 +43,8 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
 
 function kindOf(scene: Scene, group: readonly Clipping[]): ClippedKind {
   const isControl = group.some(
-    ({ loss, shortened }) => loss.ink.kind !== 'text' || (shortened === null && controlWithin(scene, loss)),
+    ({ loss, shortened }) =>
+      loss.ink.kind !== 'text' || (shortened === null && (controlWithin(scene, loss) || isLink(scene, loss))),
   );
   return isControl ? 'control' : 'text';
 }
@@ -53,6 +56,12 @@ function controlWithin(scene: Scene, { cutter, ink }: Loss): boolean {
     if (view.has(at, FLAG_CONTROL)) return scene.contains(at, cutter);
   }
   return false;
+}
+
+/** A link that is its words, wholly gone; one in a sentence goes with the sentence. */
+function isLink({ view }: Scene, { ink, whole }: Loss): boolean {
+  const control = controlAround(view, ink.node);
+  return whole && control >= 0 && !isInSentence(view, control);
 }
 
 /**

@@ -6,7 +6,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { controlAround } from '../layout/ancestors.js';
-import { isDrawn } from '../layout/paint.js';
+import { isDrawn, isOpaque } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
@@ -68,7 +68,9 @@ function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
   if (controlAround(view, text.node) >= 0 && !isInline(scene, controlAround(view, text.node))) return false;
   if (common.height < 0.3 * text.full.height) return false;
   if (view.has(control.node, FLAG_FIELD)) {
-    if (isAdornment(scene, control, text)) return false;
+    // What is behind a field can't be read, wherever in it it stands.
+    const isBehind = text.rank < control.rank && isOpaque(view, control.node);
+    if (!isBehind && isAdornment(scene, control, text)) return false;
   } else if (!showsOn(scene, control, common)) {
     // A link over a whole card: nothing of it is seen on the words, and they are what it is for.
     return false;

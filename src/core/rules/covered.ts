@@ -73,8 +73,14 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
   if (scene.contains(cover.node, ink.node) || scene.contains(ink.node, cover.node)) return null;
-  // A control on another control is control-overlap's.
-  if (view.has(cover.node, FLAG_CONTROL) && isOfControl(view, ink.node)) return null;
+  // A control that lies on something and scrolls with it is control-overlap's.
+  const isControl = view.has(cover.node, FLAG_CONTROL);
+  if (
+    isControl &&
+    (ink.kind === 'text' || isOfControl(view, ink.node)) &&
+    movesWith(view, cover.node, ink.node)
+  )
+    return null;
   const common = intersect(ink.shown!, cover.rect);
   if (!common || !isLost(ink, common)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
@@ -88,6 +94,10 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
     if (isFreedByScrolling(view, moving, still)) return null;
   }
   return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink) };
+}
+
+function movesWith(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
+  return fixedRoot(view, a) === fixedRoot(view, b) && stickyRoot(view, a) === stickyRoot(view, b);
 }
 
 /** A control with a box of its own, or something in one. */
