@@ -7,6 +7,8 @@ export interface IdleMedia {
   readonly declaration: Declaration;
 }
 
+export type Generated = 'before' | 'after';
+
 /** Styles put on some elements, over everything else. */
 export interface StyleChange {
   readonly nodes: readonly number[];
@@ -23,6 +25,9 @@ export interface Probe {
   layoutWithMedia(condition: string): Promise<LayoutSnapshot>;
   /** The media queries about the width that do not hold, though their rules are about one of the elements. */
   idleMedia(nodes: readonly number[]): Promise<IdleMedia[]>;
-  /** The author's declaration of a property that is in force on an element; null where there is none. */
-  declarationOf(node: number, property: string): Promise<Declaration | null>;
+  /**
+   * The author's declaration of a property that is in force on an element; null where there is none.
+   * @param generated which pseudo-element the node is, or null for an element
+   */
+  declarationOf(node: number, property: string, generated: Generated | null): Promise<Declaration | null>;
 }

@@ -15,7 +15,7 @@ import {
 } from '../core/layout/snapshot.js';
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
-import { rememberRows } from './experiment.js';
+import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
 import { hoverReveals } from './hover.js';
@@ -67,7 +67,7 @@ interface Inherited {
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
 export function collect(wanted: readonly string[] = [], remember = true): WireSnapshot {
-  const elements: (Element | null)[] = [];
+  const elements: (Element | Generated | null | undefined)[] = [];
   const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
@@ -176,7 +176,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
-    addNode(of, kind, which, null, 0, box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED, style, box);
+    const flags = box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED;
+    elements[addNode(of, kind, which, null, 0, flags, style, box)] = { host: element, which };
   };
 
   const hostOf = (element: Element, { node, display }: Inherited): Host => {
@@ -331,7 +332,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     visit(entry);
   }
 
-  if (remember) rememberRows(elements);
+  if (remember) rememberRows(Array.from(elements, (element) => element ?? null));
   return {
     version: 1,
     ...pageFacts(),
@@ -357,14 +358,14 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
  * @param all whether to look for what hovering shows, which an experiment has no use for
  */
 function relations(
-  elements: readonly (Element | null)[],
+  elements: readonly (Element | Generated | null | undefined)[],
   all: boolean,
 ): Pick<WireSnapshot, 'labels' | 'hoverReveals'> {
   const pairs: { list: number[]; a: Element; b: Element }[] = [];
   const labels: number[] = [];
   const reveals: number[] = [];
-  for (const element of elements as readonly (Element | null | undefined)[]) {
-    if (!element || !('labels' in element)) continue;
+  for (const element of elements) {
+    if (!element || 'which' in element || !('labels' in element)) continue;
     for (const label of (element as HTMLInputElement).labels ?? [])
       pairs.push({ list: labels, a: element, b: label });
   }
@@ -372,7 +373,7 @@ function relations(
     for (const { shown, hovered } of hoverReveals(document))
       pairs.push({ list: reveals, a: shown, b: hovered });
   if (pairs.length > 0) {
-    const rows = new Map<Element | null, number>();
+    const rows = new Map<Element | Generated | null | undefined, number>();
     elements.forEach((element, node) => rows.set(element, node));
     for (const { list, a, b } of pairs) {
       const [first, second] = [rows.get(a), rows.get(b)];

@@ -65,7 +65,7 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
   if (sighting.node === render.view.root) return viewportCause(trial);
   const absent = await mediaCause(trial);
   if (absent) return absent;
-  const suspects = suspectsOf(render.view, sighting).filter(({ node }) => render.view.isElement(node));
+  const suspects = suspectsOf(render.view, sighting);
   for (const suspect of suspects) {
     if (isLate()) return null;
     const layout = await probe.layoutWith([{ nodes: sharersOf(suspect, sighting), styles: suspect.undo }]);
@@ -89,12 +89,19 @@ function sharersOf(suspect: Suspect, sighting: Sighting): number[] {
 }
 
 /** What was proven, told by the first of the declarations that had to be undone. */
-async function causeBy({ probe, writer }: Trial, suspects: readonly Suspect[]): Promise<Cause> {
+async function causeBy({ render, probe, writer }: Trial, suspects: readonly Suspect[]): Promise<Cause> {
   const [suspect] = suspects as [Suspect, ...Suspect[]];
-  const declaration = await probe.declarationOf(suspect.node, suspect.property);
+  const { view } = render;
+  const declarationOf = ({ node, property }: Suspect) =>
+    probe.declarationOf(
+      node,
+      property,
+      view.isElement(node) ? null : view.tag(node) === '::before' ? 'before' : 'after',
+    );
+  const declaration = await declarationOf(suspect);
   const proofs: string[] = [];
   for (const each of suspects) {
-    const written = each === suspect ? declaration : await probe.declarationOf(each.node, each.property);
+    const written = each === suspect ? declaration : await declarationOf(each);
     const [other = ''] = Object.entries(each.undo).map((pair) => pair.join(': '));
     proofs.push(written === null ? `with \`${other}\`` : `without \`${written.property}: ${written.value}\``);
   }
@@ -103,7 +110,7 @@ async function causeBy({ probe, writer }: Trial, suspects: readonly Suspect[]): 
   return {
     name: suspect.name === 'fixed-width' && isOfWindow ? 'viewport-width' : suspect.name,
     message: `${capital(suspects.map(({ says }) => says).join(', and '))}; gone ${proofs.join(' and ')}.`,
-    selector: writer.write(suspect.node),
+    selector: writer.write(view.isElement(suspect.node) ? suspect.node : view.parent(suspect.node)),
     declaration,
     proven: true,
   };

@@ -9,6 +9,7 @@ import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { coveredAnchors } from './covered-anchors.js';
+import { coveredSticking } from './covered-sticking.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -54,6 +55,7 @@ export const covered: Rule = {
     return [
       ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
+      ...coveredSticking(scene, render),
     ];
   },
 };

@@ -38,7 +38,7 @@ const SHORTHANDS: Readonly<Record<string, readonly string[]>> = {
  * first, then the style attribute, then the later of the rules, which the browser lists in rising order.
  */
 export function declarationIn(
-  matched: Protocol.CSS.GetMatchedStylesForNodeResponse,
+  matched: Pick<Protocol.CSS.GetMatchedStylesForNodeResponse, 'matchedCSSRules' | 'inlineStyle'>,
   property: string,
 ): FoundDeclaration | null {
   const names = [property, ...(SHORTHANDS[property] ?? [])];

@@ -2,7 +2,7 @@ import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { Deadline } from '../deadline.js';
-import type { IdleMedia, Probe, StyleChange } from '../probe.js';
+import type { Generated, IdleMedia, Probe, StyleChange } from '../probe.js';
 import { declarationIn } from './declarations.js';
 import type { PageWorld } from './page-world.js';
 import { StyleSheets } from './style-sheets.js';
@@ -55,14 +55,20 @@ export class LiveProbe implements Probe {
     return this.sheets;
   }
 
-  async declarationOf(node: number, property: string): Promise<Declaration | null> {
+  async declarationOf(
+    node: number,
+    property: string,
+    generated: Generated | null,
+  ): Promise<Declaration | null> {
     const { session, deadline } = this;
     const sheets = await this.styleSheets();
     const objectId = await this.world.handleOf(node);
     if (objectId === null) return null;
     const { nodeId } = await deadline.race(session.send('DOM.requestNode', { objectId }));
     const matched = await deadline.race(session.send('CSS.getMatchedStylesForNode', { nodeId }));
-    const found = declarationIn(matched, property);
+    const pseudo = matched.pseudoElements?.find(({ pseudoType }) => pseudoType === generated);
+    const rules = generated === null ? matched : { matchedCSSRules: pseudo?.matches ?? [] };
+    const found = declarationIn(rules, property);
     if (!found) return null;
     const source = await deadline.race(sheets.placeOf(found.styleSheetId, found.range));
     const { name, value, selector } = found;

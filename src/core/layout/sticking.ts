@@ -1,0 +1,50 @@
+import type { Rect } from '../geometry/rect.js';
+import { pxOf } from './lengths.js';
+import { perNode } from './memo.js';
+import { fixedRoot } from './viewport-layer.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** An element that stays at the top of the screen over a range of scroll positions. */
+export interface Sticking {
+  readonly node: NodeIndex;
+  /** Where it then is: its box with `y` from the top of the screen. */
+  readonly onScreen: Rect;
+  /** The scroll positions over which it is there, CSS px. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * How an element stays at the top of the screen while the page scrolls: fixed, or sticky with a `top`, within the box that
+ * holds it (CSS Positioned Layout 3, section 3.4). Null for what does not, and for what sticks in another scroll container.
+ */
+export const stickingOf = perNode((view, i): Sticking | null => {
+  const { scroll, viewport, document: page } = view.snapshot;
+  const most = Math.max(0, page.height - viewport.shownHeight);
+  const box = view.box(i);
+  if (view.style(i, 'position') === 'fixed' && fixedRoot(view, i) === i)
+    return { node: i, onScreen: { ...box, y: box.y - scroll.y }, from: 0, to: most };
+  const top = pxOf(view.style(i, 'top'));
+  if (view.style(i, 'position') !== 'sticky' || top === null) return null;
+  const holder = holderOf(view, i);
+  if (holder < 0 || isInScroller(view, i) || fixedRoot(view, i) >= 0) return null;
+  const around = view.contentBox(holder);
+  // It rests at its place until the page is scrolled that far, and leaves with the end of what holds it.
+  const from = Math.max(0, box.y - top);
+  const to = Math.min(most, around.y + around.height - box.height - top);
+  return to > from ? { node: i, onScreen: { ...box, y: top }, from, to } : null;
+});
+
+/** The box in which a sticky element stays: its parent's; of a cell or row, the table's. */
+function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let at = view.parent(i);
+  if (!/^table-/.test(view.style(i, 'display'))) return at;
+  while (at >= 0 && /^table-/.test(view.style(at, 'display'))) at = view.parent(at);
+  return at;
+}
+
+function isInScroller(view: SnapshotView, i: NodeIndex): boolean {
+  for (let at = view.parent(i); at > view.body; at = view.parent(at))
+    if (/auto|scroll|hidden/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) return true;
+  return false;
+}

@@ -1,0 +1,56 @@
+import { covered } from '../../../src/core/rules/covered.js';
+import { CARD, line, seenBy, WHITE } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
+
+const PAGE = { width: 800, height: 600, scrollHeight: 3000 };
+const header = (style: Record<string, string> = {}): Node => ({
+  tag: 'header',
+  id: 'top',
+  box: [0, 0, 800, 64],
+  style: { ...WHITE, position: 'sticky', top: '0px', 'z-index': '5', ...style },
+  lines: [line(10, 20, 120, 'Lantern Isles')],
+});
+/** A bar in a section from 200 px on. */
+const section = (top: string, height = 2000, bar: Partial<Node> = {}): Node => ({
+  tag: 'section',
+  box: [0, 200, 800, height],
+  children: [
+    {
+      tag: 'div',
+      id: 'bar',
+      box: [0, 200, 800, 40],
+      style: { ...CARD, position: 'sticky', top },
+      lines: [line(10, 210, 200, 'Boats of the day')],
+      ...bar,
+    },
+  ],
+});
+
+test('a bar that sticks under the header of the site', () => {
+  expect(seenBy(covered, PAGE, [header(), section('0px')])).toEqual(['#bar y 12']);
+  expect(seenBy(covered, PAGE, [header({ position: 'fixed' }), section('0px')])).toEqual(['#bar y 12']);
+});
+
+test('a bar that lies on the header when it sticks', () => {
+  expect(seenBy(covered, PAGE, [header({ 'z-index': 'auto' }), section('0px')])).toEqual(['#bar y 12']);
+});
+
+test('a bar that sticks below the header, or leaves before it meets it', () => {
+  expect(seenBy(covered, PAGE, [header(), section('64px')])).toEqual([]);
+  expect(seenBy(covered, PAGE, [header(), section('0px', 60)])).toEqual([]);
+});
+
+test('headings of a list that push one another away', () => {
+  const heading = (y: number): Node => ({
+    tag: 'dt',
+    box: [0, y, 800, 40],
+    style: { ...CARD, position: 'sticky', top: '0px' },
+    lines: [line(10, y + 10, 100, 'Heron')],
+  });
+  const list: Node = {
+    tag: 'dl',
+    box: [0, 0, 800, 2900],
+    children: [heading(0), heading(700), heading(1400)],
+  };
+  expect(seenBy(covered, PAGE, [list])).toEqual([]);
+});
