@@ -1,10 +1,13 @@
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
+import { blockAround } from '../layout/ancestors.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A box grown by its content ends where that content ends; borders of a hair's breadth are allowed for. */
 const SLACK = 1.5;
+/** Room that a word could still be broken into, CSS px: less is left at the end of any line. */
+const ROOM = 40;
 
 /**
  * The innermost elements that make `start` as wide as it is. Where an element's width comes from its content (a grid or
@@ -26,13 +29,36 @@ function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex
     // Side by side they are too wide together; only one that is too wide alone is at fault by itself.
     const page = view.snapshot.viewport.width;
     const tooWide = children.filter((child) => view.box(child).width > page);
-    if (tooWide.length === 0) return [i];
+    if (tooWide.length === 0) return children.some((child) => hasSlack(view, i, child)) ? [] : [i];
     return tooWide.flatMap((child) => drive(view, escapes, child));
   }
   const content = view.contentBox(i);
   return children
     .filter((child) => escapes.reachesEnd(view.box(child), content, SLACK))
     .flatMap((child) => drive(view, escapes, child));
+}
+
+/**
+ * Whether an item of a row is wider than what stands in it, though it may shrink: then the row has been stretched from
+ * outside, and is not what needs the room.
+ */
+function hasSlack(view: SnapshotView, row: NodeIndex, item: NodeIndex): boolean {
+  if (view.has(item, FLAG_REPLACED) || hasOwnWidth(view, item)) return false;
+  if (/flex/.test(view.style(row, 'display')) && view.style(item, 'flex-shrink') === '0') return false;
+  const scene = sceneOf(view);
+  const { width } = view.contentBox(item);
+  if (width < 1) return false;
+  let left = Infinity;
+  let right = -Infinity;
+  for (let at = item; at <= scene.lastOf(item); at++) {
+    const isBox = at > item && (view.has(at, FLAG_REPLACED) || hasOwnWidth(view, at));
+    const boxes = view.linesOf(at).map((line) => view.lineBox(line));
+    for (const box of isBox ? [...boxes, view.box(at)] : boxes) {
+      left = Math.min(left, box.x);
+      right = Math.max(right, box.x + box.width);
+    }
+  }
+  return right - left < width - ROOM;
 }
 
 /** Whether an element's used width comes from its content and not from its container or its own declaration. */
@@ -91,8 +117,16 @@ function isSingleRow(view: SnapshotView, i: NodeIndex): boolean {
   return second!.y < first!.y + first!.height && second!.x !== first!.x;
 }
 
+/** Code in a `pre`: it is the block that keeps its lines from breaking, and that can scroll them. */
+export function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
+  if (view.style(i, 'display') !== 'inline' || view.has(i, FLAG_REPLACED)) return i;
+  const block = blockAround(view, i);
+  return view.tag(block) === 'pre' ? block : i;
+}
+
 /** What in `start` makes it as wide as it is, on the way to `holding`; `start` itself where nothing there does. */
 export function driverTowards(view: SnapshotView, start: NodeIndex, holding: NodeIndex): NodeIndex {
   const scene = sceneOf(view);
-  return drivers(view, endEscapes(view), start).find((at) => scene.contains(at, holding)) ?? start;
+  const driver = drivers(view, endEscapes(view), start).find((at) => scene.contains(at, holding)) ?? start;
+  return blockOfUnbroken(view, driver);
 }

@@ -20,7 +20,7 @@ export interface Suspect {
 }
 
 /** Likeliest first, few, since each is tried in the page. */
-const MOST = 8;
+const MOST = 10;
 
 /** What may cause a sighting, from the styles of the elements that take part in it. */
 export function suspectsOf(view: SnapshotView, sighting: Sighting): Suspect[] {
@@ -107,7 +107,7 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
       name: 'no-wrap',
       node: i,
       property: 'white-space',
-      undo: { 'white-space': 'normal' },
+      undo: { 'white-space': 'normal', 'overflow-wrap': 'anywhere' },
       says: 'its text may not wrap',
     });
   }
@@ -146,6 +146,15 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
       property: 'flex-wrap',
       undo: { 'flex-wrap': 'wrap' },
       says: 'its items stand in one row that may not wrap',
+    });
+  }
+  if (/flex/.test(parentDisplay) && view.style(parent, 'flex-wrap') === 'nowrap') {
+    found.push({
+      name: 'flex-minimum',
+      node: parent,
+      property: 'flex-wrap',
+      undo: { 'flex-wrap': 'wrap' },
+      says: 'it stands in one row that may not wrap',
     });
   }
   if (/flex|grid/.test(parentDisplay) && /auto/.test(style('min-width'))) {

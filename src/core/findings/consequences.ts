@@ -1,4 +1,5 @@
 import { LAYOUT_FAMILIES, type Rule, type Sighting } from '../rules/rule.js';
+import { blockAround } from '../layout/ancestors.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -35,6 +36,10 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     if (stray.includes(later.sighting.node)) return true;
     const takesPart = later.sighting.partners ?? [];
     if (takesPart.some((node) => atFault.some((at) => scene.contains(at, node)))) return true;
+    // Words that are too long for their box lie on what stands beside it.
+    const isRunOut = (node: NodeIndex) =>
+      atFault.includes(node) || atFault.includes(blockAround(scene.view, node));
+    if (later.rule.meta.family === 'overlap' && about.some(isRunOut)) return true;
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);

@@ -1,5 +1,5 @@
 import { commonAncestor, displacedRoot } from './displace.js';
-import { outAlong } from '../geometry/rect.js';
+import { intersect, outAlong } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex } from './view.js';
 
@@ -8,27 +8,26 @@ import type { NodeIndex } from './view.js';
  * where both were); else the box that its content runs out of; else the upper one.
  */
 export function overlapCulprit(scene: Scene, upper: Ink, lower: Ink): NodeIndex {
-  const moved = displacedOf(scene, upper.node, lower.node);
-  if (moved >= 0) return moved;
-  const ran = ranOutOf(scene, upper, lower.node);
-  if (ran >= 0) return ran;
-  const ranLower = ranOutOf(scene, lower, upper.node);
-  return ranLower >= 0 ? ranLower : upper.node;
+  const across = intersect(upper.shown!, lower.shown!)?.width ?? 0;
+  const candidates = [
+    displacedRoot(scene, upper.node, lower.node, across),
+    displacedRoot(scene, lower.node, upper.node, across),
+    ranOutOf(scene, upper, lower.node),
+    ranOutOf(scene, lower, upper.node),
+    pullingSibling(scene, upper.node, lower.node),
+  ];
+  return candidates.find((node) => node >= 0) ?? upper.node;
 }
 
 /** The same, where only the upper one's box is known. */
 export function coverCulprit(scene: Scene, cover: NodeIndex, hidden: Ink): NodeIndex {
-  const moved = displacedOf(scene, cover, hidden.node);
-  if (moved >= 0) return moved;
-  const ran = ranOutOf(scene, hidden, cover);
-  return ran >= 0 ? ran : cover;
-}
-
-function displacedOf(scene: Scene, upper: NodeIndex, lower: NodeIndex): NodeIndex {
-  const above = displacedRoot(scene, upper, lower);
-  if (above >= 0) return above;
-  const below = displacedRoot(scene, lower, upper);
-  return below >= 0 ? below : pullingSibling(scene, upper, lower);
+  const candidates = [
+    displacedRoot(scene, cover, hidden.node),
+    displacedRoot(scene, hidden.node, cover),
+    ranOutOf(scene, hidden, cover),
+    pullingSibling(scene, cover, hidden.node),
+  ];
+  return candidates.find((node) => node >= 0) ?? cover;
 }
 
 /** The element that an ink runs out of, below the one that holds both; −1 when it stays in all of them. */
@@ -41,7 +40,7 @@ function ranOutOf(scene: Scene, ink: Ink, other: NodeIndex): NodeIndex {
   return -1;
 }
 
-/** An element between the two, or beside them, whose negative margin pulls one over the other. */
+/** An element between the two, or beside them, whose negative margin pulls up or down one over the other. */
 function pullingSibling(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIndex {
   const { view } = scene;
   const common = commonAncestor(scene, a, b);
@@ -49,6 +48,8 @@ function pullingSibling(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIndex {
   return (
     view
       .childrenOf(common)
-      .find((child) => view.isRendered(child) && view.margins(child).some((margin) => margin <= -2)) ?? -1
+      .find(
+        (child) => view.isRendered(child) && Math.min(view.margins(child)[0], view.margins(child)[2]) <= -2,
+      ) ?? -1
   );
 }

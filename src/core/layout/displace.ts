@@ -56,13 +56,25 @@ export function isUpright(view: SnapshotView, i: NodeIndex): boolean {
   return true;
 }
 
-/** The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is. */
-export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex): NodeIndex {
+/**
+ * The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is.
+ * @param across how wide the two lie on one another, CSS px: a margin that pulls sideways by less is not why
+ */
+export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex, across = 0): NodeIndex {
+  const { view } = scene;
   let found = -1;
-  for (let at = i; at >= 0 && !scene.contains(at, other); at = scene.view.parent(at)) {
-    if (displacementOf(scene.view, at) !== null) found = at;
+  for (let at = i; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
+    const displacement = displacementOf(view, at);
+    if (displacement === null) continue;
+    if (displacement === 'negative-margin' && !pullsEnough(view, at, across)) continue;
+    found = at;
   }
   return found;
+}
+
+function pullsEnough(view: SnapshotView, i: NodeIndex, across: number): boolean {
+  const [top, right, bottom, left] = view.margins(i);
+  return Math.min(top, bottom) <= -LEAST_PX || -Math.min(left, right) >= across - LEAST_PX;
 }
 
 /** The element that holds both. */

@@ -8,6 +8,7 @@ import { overlapCulprit } from '../layout/culprit.js';
 import { controlAround } from '../layout/ancestors.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -55,6 +56,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
     return null;
   if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
   if (stickyRoot(view, control.node) !== stickyRoot(view, other.node)) return null;
+  if (isFreedInScroller(view, other.node, common, control.node, control.shown!)) return null;
+  if (isFreedInScroller(view, control.node, common, other.node, other.shown!)) return null;
   const found =
     other.kind === 'text' ? onText(scene, control, other, common) : onControl(scene, control, other, common);
   if (!found) return null;

@@ -14,7 +14,7 @@ const LEAST_SHARE = 0.3;
 /** They meet over at least so much scrolling, CSS px: what passes in a moment is not noticed. */
 const LEAST_RANGE = 40;
 
-/** Of the screen's height: higher ones are panels and no bars. */
+/** Of the screen: what is larger both ways is a panel and no bar. */
 const PANEL_SHARE = 0.5;
 
 interface Hiding {
@@ -52,7 +52,9 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
 
 /** Headings of a list that push one another away, panels that pile up: each is meant to lie on the one before. */
 function isPileOf(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
-  const isPanel = (i: NodeIndex) => view.box(i).height > PANEL_SHARE * view.snapshot.viewport.shownHeight;
+  const { width, shownHeight } = view.snapshot.viewport;
+  const isPanel = (i: NodeIndex) =>
+    view.box(i).height > PANEL_SHARE * shownHeight && view.box(i).width > PANEL_SHARE * width;
   return signature(view, a) === signature(view, b) || isPanel(a) || isPanel(b);
 }
 

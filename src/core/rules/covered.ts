@@ -5,6 +5,7 @@ import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../i
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { coverCulprit } from '../layout/culprit.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
+import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -88,6 +89,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
+  if (isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
@@ -127,7 +129,11 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     partners: entries.map((hiding) => hiding.cover.node),
     rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
     by: { axis: 'y', px: height },
-    mild: entries.every(({ ink: under, common: over }) => area(over) < MILD_SHARE * area(under.full)),
+    mild: entries.every(({ ink: under, common: over }) =>
+      under.kind === 'text'
+        ? over.height < MILD_SHARE * under.full.height
+        : area(over) < MILD_SHARE * area(under.full),
+    ),
     message: `Hides ${nameOf(view, ink)}${more} over ${px(width)} × ${px(height)}${still}, ${onScreen(render)}.`,
   };
 }

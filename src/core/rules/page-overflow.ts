@@ -1,4 +1,4 @@
-import { drivers } from '../cause/drivers.js';
+import { blockOfUnbroken, drivers } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
@@ -106,7 +106,12 @@ function withoutConsequences(
   );
   return found
     .filter((escape) => escape.culprits.length > 0 || !driven.has(escape.container))
-    .map((escape) => (escape.culprits.length > 0 ? escape : { ...escape, culprits: [escape.from] }));
+    .map((escape) => ({
+      ...escape,
+      culprits: (escape.culprits.length > 0 ? escape.culprits : [escape.from]).map((culprit) =>
+        blockOfUnbroken(view, culprit),
+      ),
+    }));
 }
 
 /** Items of one row that stick out together are one defect, whichever of them do so at a width. */

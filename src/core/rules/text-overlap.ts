@@ -4,6 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { isFreedInScroller } from '../layout/scrollers.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { stacked, takingPart, type Pair } from './overlap-pair.js';
@@ -44,6 +45,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   }
   if (isEcho(scene.view, a, b)) return null;
   const [upper, lower] = stacked(a, b);
+  if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
   return { upper, lower, common, culprit: a.node === b.node ? a.node : overlapCulprit(scene, upper, lower) };
 }

@@ -3,8 +3,8 @@ import { outOf, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isIndentedAway } from '../intent/off-stage.js';
 import { displacementOf } from '../layout/displace.js';
-import { perNode } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { scrollerOf } from '../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -49,7 +49,7 @@ export const unreachable: Rule = {
 function strandingOf(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
   const root = fixedRoot(view, ink.node);
-  const holder = scrollerOf(scene, ink);
+  const holder = scrollerOf(view, view.containingElement(ink.node));
   if (holder >= 0) return inScroller(scene, ink, holder);
   // What is cut off before it gets there is another rule's.
   if (!ink.shown) return null;
@@ -132,20 +132,6 @@ function escapesFrom(scene: Scene, ink: Ink, side: Side, holder = -1): NodeIndex
 function lockedBy({ view }: Scene): NodeIndex {
   return /hidden|clip/.test(view.style(view.root, 'overflow-y')) || view.body < 0 ? view.root : view.body;
 }
-
-function scrollerOf({ view }: Scene, ink: Ink): NodeIndex {
-  return scrollers(view, view.containingElement(ink.node));
-}
-
-const scrollers = perNode((view, from): NodeIndex => {
-  for (let at = from; at > 0; at = view.containingElement(at)) {
-    const overflow = `${view.style(at, 'overflow-x')} ${view.style(at, 'overflow-y')}`;
-    if (at === view.body) return -1;
-    if (/auto|scroll/.test(overflow)) return at;
-    if (/hidden|clip/.test(overflow)) return -1;
-  }
-  return -1;
-});
 
 /** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
 function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean {
