@@ -19,7 +19,7 @@ const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,200
   .split(',')
   .map(Number);
 const BOUND_MS = 50;
-const REPEATS = 9;
+const REPEATS = 21;
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 

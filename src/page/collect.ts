@@ -224,7 +224,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     const rendered = style.display === 'contents' || element.checkVisibility();
     const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
     const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
-    const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0;
+    // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
+    const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre';
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect, hasText);
     rows?.set(element, node);
     elements[node] = element;
@@ -364,10 +365,11 @@ function relations(
   const pairs: { list: number[]; a: Element; b: Element }[] = [];
   const labels: number[] = [];
   const reveals: number[] = [];
+  // A field's own list of labels is sought for in the whole document, each time.
   for (const element of elements) {
-    if (!element || 'which' in element || !('labels' in element)) continue;
-    for (const label of (element as HTMLInputElement).labels ?? [])
-      pairs.push({ list: labels, a: element, b: label });
+    if (!element || 'which' in element || element.localName !== 'label') continue;
+    const { control } = element as HTMLLabelElement;
+    if (control) pairs.push({ list: labels, a: control, b: element });
   }
   if (all)
     for (const { shown, hovered } of hoverReveals(document))

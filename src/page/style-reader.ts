@@ -27,6 +27,11 @@ const OF_TEXT = [
 
 /** Initial unless some style sheet or style attribute names them, so pages that don't are spared the reading. */
 const RARE: Readonly<Record<string, string>> = {
+  opacity: '1',
+  transform: 'none',
+  filter: 'none',
+  float: 'none',
+  'background-image': 'none',
   translate: 'none',
   rotate: 'none',
   scale: 'none',
@@ -45,6 +50,8 @@ const RARE: Readonly<Record<string, string>> = {
   'image-rendering': 'auto',
 };
 
+/** What scripts move and fade things with. */
+const ANIMATED = ['opacity', 'transform', 'filter', 'translate', 'rotate', 'scale', 'clip-path'];
 const BORDERS = [
   'border-top-color',
   'border-right-color',
@@ -112,13 +119,14 @@ export class StyleReader {
     };
     const display = read('display');
     const position = read('position');
-    for (const property of ['float', 'visibility', 'opacity', 'transform', 'filter', 'direction'])
-      read(property);
+    read('visibility');
+    read('direction');
     const overflow = read('overflow-x') + read('overflow-y');
     read('box-sizing');
     read('background-color');
-    if (read('background-image') !== 'none') read('background-size');
     for (const property of this.rare) read(property);
+    if (row[columnOf('background-image')] !== this.initial[columnOf('background-image')])
+      read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
     if (position !== 'static' || isItem) read('z-index');
     if (position === 'absolute' || position === 'fixed') read('clip');
@@ -185,5 +193,9 @@ function usedInSheets(document: Document): { properties: Set<string>; pseudo: bo
     if (element.shadowRoot || element.localName === 'iframe') return null;
     if (element.hasAttribute('style')) add((element as HTMLElement).style);
   }
+  // Scripts animate without a style sheet, and old attributes align and paint.
+  if (document.getAnimations().length > 0) for (const property of ANIMATED) used.add(property);
+  if (document.querySelector('[align]')) used.add('float');
+  if (document.querySelector('[background]')) used.add('background-image');
   return { properties: used, pseudo };
 }

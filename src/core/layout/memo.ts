@@ -24,3 +24,28 @@ export function perStyle<T>(
     return (answers[view.snapshot.nodes.style[i]!] ??= compute(view, i));
   };
 }
+
+/**
+ * What an element takes over from what holds it, unless it says otherwise: computed once for all elements, from the root
+ * down, since what holds an element stands before it.
+ * @param top what holds where nothing is around
+ */
+export function passedDown<T>(
+  holderOf: (view: SnapshotView, i: NodeIndex) => NodeIndex,
+  own: (view: SnapshotView, i: NodeIndex, above: T) => T,
+  top: T,
+): (view: SnapshotView, i: NodeIndex) => T {
+  const number = functions++;
+  return (view, i) => {
+    let answers = view.answers[number] as T[] | undefined;
+    if (!answers) {
+      answers = new Array<T>(view.count);
+      for (let at = 0; at < view.count; at++) {
+        const holder = holderOf(view, at);
+        answers[at] = own(view, at, holder < 0 ? top : answers[holder]!);
+      }
+      view.answers[number] = answers;
+    }
+    return i < 0 ? top : answers[i]!;
+  };
+}

@@ -1,17 +1,19 @@
 import type { Rect } from '../geometry/rect.js';
-import { perNode } from './memo.js';
+import { passedDown } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** The scroll container that an element's content is in, itself included; −1 where that is the page, or cut off before. */
-export const scrollerOf = perNode((view, from): NodeIndex => {
-  for (let at = from; at > 0; at = view.containingElement(at)) {
-    const overflow = `${view.style(at, 'overflow-x')} ${view.style(at, 'overflow-y')}`;
-    if (at === view.body) return -1;
-    if (/auto|scroll/.test(overflow)) return at;
-    if (/hidden|clip/.test(overflow)) return -1;
-  }
-  return -1;
-});
+export const scrollerOf = passedDown<NodeIndex>(
+  (view, i) => view.containingElement(i),
+  (view, i, above) => {
+    if (i === view.root || i === view.body) return -1;
+    const x = view.style(i, 'overflow-x');
+    if (x === 'visible') return above;
+    if (/auto|scroll/.test(x + view.style(i, 'overflow-y'))) return i;
+    return /hidden|clip/.test(x + view.style(i, 'overflow-y')) ? -1 : above;
+  },
+  -1,
+);
 
 /**
  * Whether what stands in a scroll container can be scrolled out from under something that does not scroll with it.

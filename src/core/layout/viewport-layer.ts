@@ -1,24 +1,26 @@
 import type { Rect } from '../geometry/rect.js';
-import { perNode } from './memo.js';
+import { passedDown } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Of the screen's height. */
 const SLIT = 0.2;
 
 /** The outermost element fixed to the viewport that holds an element; −1 when it scrolls with the page. */
-export const fixedRoot = perNode((view, i): NodeIndex => {
-  let found = -1;
-  for (let at = i; at >= 0; at = view.containingElement(at)) {
-    if (view.style(at, 'position') === 'fixed' && view.containingElement(at) < 0) found = at;
-  }
-  return found;
-});
+export const fixedRoot = passedDown<NodeIndex>(
+  (view, i) => view.containingElement(i),
+  (view, i, above) => {
+    if (above >= 0) return above;
+    return view.style(i, 'position') === 'fixed' && view.containingElement(i) < 0 ? i : -1;
+  },
+  -1,
+);
 
 /** The nearest sticky element that holds an element, itself included; −1 when none does. */
-export const stickyRoot = perNode((view, i): NodeIndex => {
-  for (let at = i; at >= 0; at = view.parent(at)) if (view.style(at, 'position') === 'sticky') return at;
-  return -1;
-});
+export const stickyRoot = passedDown<NodeIndex>(
+  (view, i) => view.parent(i),
+  (view, i, above) => (view.style(i, 'position') === 'sticky' ? i : above),
+  -1,
+);
 
 /**
  * Whether scrolling frees what stands at `target` (page coordinates) from a box fixed to the viewport: there is a scroll
