@@ -21,6 +21,8 @@ export interface Node {
   readonly border?: Quad;
   readonly margin?: Quad;
   readonly flags?: number;
+  /** clientWidth, clientHeight, scrollWidth, scrollHeight. */
+  readonly scroll?: Quad | undefined;
   readonly hidden?: boolean;
   readonly lines?: readonly {
     readonly box: Quad;
@@ -146,7 +148,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     nodes.border.push(...(node.border ?? [0, 0, 0, 0]));
     nodes.padding.push(...(node.padding ?? [0, 0, 0, 0]));
     nodes.margin.push(...(node.margin ?? [0, 0, 0, 0]));
-    nodes.scroll.push(0, 0, 0, 0);
+    nodes.scroll.push(...(node.scroll ?? [0, 0, 0, 0]));
     for (const line of node.lines ?? []) {
       lines.node.push(at);
       lines.box.push(...line.box);

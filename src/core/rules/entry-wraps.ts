@@ -1,16 +1,8 @@
 import { menuEntriesOf } from '../intent/menus.js';
 import { shortLabelOf } from '../layout/labels.js';
 import { sceneOf } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
-import { byCulprit, type Culprits } from './by-culprit.js';
-import { onScreen } from './words.js';
-import type { RenderView, Rule, Sighting } from './rule.js';
-
-interface Wrapped {
-  readonly culprit: NodeIndex;
-  readonly text: string;
-  readonly rows: number;
-}
+import type { Rule } from './rule.js';
+import { wrappedSightings, type Wrapped } from './wrapped-label.js';
 
 /**
  * An entry of a menu that lies in a row breaks into lines, while its neighbours stand on one. How it measures:
@@ -33,16 +25,10 @@ export const entryWraps: Rule = {
         label && label.rows > 1 ? [{ culprit: node, text: label.text, rows: label.rows }] : [],
       );
     });
-    return byCulprit(render.view, wrapped).map((group) => sighting(render, group));
+    return wrappedSightings(
+      render,
+      wrapped,
+      ({ text, rows }) => `The menu entry “${text}” breaks into ${rows} lines`,
+    );
   },
 };
-
-function sighting(render: RenderView, { entries, fault }: Culprits<Wrapped>): Sighting {
-  const worst = entries.reduce((a, b) => (b.rows > a.rows ? b : a));
-  return {
-    ...fault,
-    rect: render.view.box(worst.culprit),
-    by: null,
-    message: `The menu entry “${worst.text}” breaks into ${worst.rows} lines, ${onScreen(render)}.`,
-  };
-}

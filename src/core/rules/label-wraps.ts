@@ -4,15 +4,8 @@ import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
-import { byCulprit, type Culprits } from './by-culprit.js';
-import { onScreen } from './words.js';
-import type { RenderView, Rule, Sighting } from './rule.js';
-
-interface Wrapped {
-  readonly culprit: NodeIndex;
-  readonly text: string;
-  readonly rows: number;
-}
+import type { Rule } from './rule.js';
+import { wrappedSightings, type Wrapped } from './wrapped-label.js';
 
 /** The short label of a button breaks into lines. How it measures and what it leaves alone: docs/rules/label-wraps.md. */
 export const labelWraps: Rule = {
@@ -33,7 +26,11 @@ export const labelWraps: Rule = {
       const label = shortLabelOf(scene, node);
       if (label && label.rows > 1) wrapped.push({ culprit: node, text: label.text, rows: label.rows });
     }
-    return byCulprit(render.view, wrapped).map((group) => sighting(render, group));
+    return wrappedSightings(
+      render,
+      wrapped,
+      ({ text, rows }) => `The label “${text}” breaks into ${rows} lines inside its button`,
+    );
   },
 };
 
@@ -42,14 +39,4 @@ function isButton({ view }: Scene, i: NodeIndex): boolean {
   return (
     view.has(i, FLAG_CONTROL) && isDrawn(view, i) && !/^(input|select|textarea|summary)$/.test(view.tag(i))
   );
-}
-
-function sighting(render: RenderView, { entries, fault }: Culprits<Wrapped>): Sighting {
-  const worst = entries.reduce((a, b) => (b.rows > a.rows ? b : a));
-  return {
-    ...fault,
-    rect: render.view.box(worst.culprit),
-    by: null,
-    message: `The label “${worst.text}” breaks into ${worst.rows} lines inside its button, ${onScreen(render)}.`,
-  };
 }
