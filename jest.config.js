@@ -19,5 +19,5 @@ export default {
   },
   // Two browsers' worth of work at once, whatever the machine.
   maxWorkers: 2,
-  testTimeout: 120_000,
+  testTimeout: 300_000,
 };

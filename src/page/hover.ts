@@ -18,6 +18,7 @@ const STATES =
   /:(focus|focus-within|focus-visible|active|checked|target|target-within|open|popover-open|modal)\b/g;
 const MOST_RULES = 20_000;
 const MOST_REVEALS = 500;
+const MOST_MS = 500;
 
 /**
  * Elements that only a `:hover` rule would show (CSS Selectors 4, section 9.2). Left out are those that another rule shows
@@ -25,26 +26,27 @@ const MOST_REVEALS = 500;
  */
 export function hoverReveals(document: Document): HoverReveal[] {
   const rules = styleRulesOf(document);
-  const hover: { readonly rule: CSSStyleRule; readonly selector: string; readonly property: string }[] = [];
-  const others = new Map<string, string[]>();
+  const hover: { readonly selector: string; readonly property: string }[] = [];
+  const others: Record<string, string[]> = Object.fromEntries(Object.keys(WAYS).map((name) => [name, []]));
   for (const rule of rules) {
     for (const property of Object.keys(WAYS)) {
       const value = rule.style.getPropertyValue(property);
       if (value === '' || !WAYS[property]!.shows(value)) continue;
       for (const selector of partsOf(rule.selectorText)) {
         if (/:hover\b/.test(subjectOf(selector).subject)) continue;
-        if (/:hover\b/.test(selector)) hover.push({ rule, selector, property });
-        else others.set(property, [...(others.get(property) ?? []), selector]);
+        if (/:hover\b/.test(selector)) hover.push({ selector, property });
+        else others[property]!.push(selector);
       }
     }
   }
   const found = new Map<Element, Element>();
+  const until = performance.now() + MOST_MS;
   for (const { selector, property } of hover) {
-    if (found.size >= MOST_REVEALS) break;
+    if (found.size >= MOST_REVEALS || performance.now() > until) break;
     const way = WAYS[property]!;
     for (const shown of all(document, selector.replace(/:hover\b/g, ''))) {
       if (found.has(shown) || !way.hides(getComputedStyle(shown).getPropertyValue(property))) continue;
-      if ((others.get(property) ?? []).some((other) => mayShow(other, shown))) continue;
+      if (others[property]!.some((other) => mayShow(other, shown))) continue;
       const hovered = hoveredOf(selector, shown);
       if (hovered && !saysItOpens(hovered, shown)) found.set(shown, hovered);
     }
