@@ -86,25 +86,42 @@ test('making a page larger changes nothing but the numbers', () => {
   );
 });
 
-test('the order of elements decides who lies on top, not what is found', () => {
+const shuffled = (list: readonly Card[], seed: number): Card[] =>
+  list
+    .map((entry, i) => ({ entry, at: Math.sin(seed + i) }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ entry }) => entry);
+
+/** The same cards, each on a row of its own. */
+const apart = (list: readonly Card[]): Card[] => list.map((entry, i) => ({ ...entry, y: i * 80 }));
+
+test('the order of elements that stand apart changes nothing', () => {
   fc.assert(
     fc.property(cards, fc.integer(), (list, seed) => {
-      const order = list.map((entry, i) => ({ entry, at: Math.sin(seed + i) }));
-      const shuffled = order.sort((a, b) => a.at - b.at).map(({ entry }) => entry);
-      const alone = (render: ReturnType<typeof pageOf>) =>
-        found(render).filter((line) => /^(box-overflow|page-overflow|text-clipped|unreachable)/.test(line));
-      if (parties(pageOf(list)).size === 0) expect(alone(pageOf(shuffled))).toEqual(alone(pageOf(list)));
-      const fault = parties(pageOf(list)).size > 0;
-      expect(parties(pageOf(shuffled)).size > 0).toBe(fault);
+      expect(found(pageOf(shuffled(apart(list), seed)))).toEqual(found(pageOf(apart(list))));
     }),
   );
 });
 
-test('repairing a card never brings a finding that was not there', () => {
+test('the order of elements that lie on one another decides who is on top, not whether they do', () => {
+  fc.assert(
+    fc.property(cards, fc.integer(), (list, seed) => {
+      // What has run out of its box is told as that, whatever it lies on.
+      const inside = list.map((entry) => ({ ...entry, out: 0 }));
+      expect(parties(pageOf(shuffled(inside, seed))).size > 0).toBe(parties(pageOf(inside)).size > 0);
+    }),
+  );
+});
+
+test('repairing a card takes its finding away and brings none that was not there', () => {
   fc.assert(
     fc.property(cards, fc.nat(), (list, pick) => {
-      const repaired = list.map((entry, i) => (i === pick % list.length ? { ...entry, out: 0 } : entry));
-      expect(found(pageOf(repaired)).length).toBeLessThanOrEqual(found(pageOf(list)).length);
+      const faulty = apart(list);
+      const repaired = faulty.map((entry, i) => (i === pick % list.length ? { ...entry, out: 0 } : entry));
+      const before = found(pageOf(faulty));
+      const after = found(pageOf(repaired));
+      expect(after.length).toBe(before.length - (faulty[pick % list.length]!.out > 0 ? 1 : 0));
+      expect(before).toEqual(expect.arrayContaining(after));
     }),
   );
 });
