@@ -18,11 +18,11 @@ import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
-import { hoverReveals } from './hover.js';
 import { findAll, frameDocument } from './find.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
+import { relations } from './relations.js';
 import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
@@ -352,37 +352,6 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
-}
-
-/**
- * Pairs of nodes that belong together without standing in one another.
- * @param all whether to look for what hovering shows, which an experiment has no use for
- */
-function relations(
-  elements: readonly (Element | Generated | null | undefined)[],
-  all: boolean,
-): Pick<WireSnapshot, 'labels' | 'hoverReveals'> {
-  const pairs: { list: number[]; a: Element; b: Element }[] = [];
-  const labels: number[] = [];
-  const reveals: number[] = [];
-  // A field's own list of labels is sought for in the whole document, each time.
-  for (const element of elements) {
-    if (!element || 'which' in element || element.localName !== 'label') continue;
-    const { control } = element as HTMLLabelElement;
-    if (control) pairs.push({ list: labels, a: control, b: element });
-  }
-  if (all)
-    for (const { shown, hovered } of hoverReveals(document))
-      pairs.push({ list: reveals, a: shown, b: hovered });
-  if (pairs.length > 0) {
-    const rows = new Map<Element | Generated | null | undefined, number>();
-    elements.forEach((element, node) => rows.set(element, node));
-    for (const { list, a, b } of pairs) {
-      const [first, second] = [rows.get(a), rows.get(b)];
-      if (first !== undefined && second !== undefined) list.push(first, second);
-    }
-  }
-  return { labels, hoverReveals: reveals };
 }
 
 function allOf(selector: string): Element[] {

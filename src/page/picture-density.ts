@@ -1,3 +1,5 @@
+import { withoutQuery } from '../core/delivery/urls.js';
+
 const VECTOR = /^data:image\/svg|\.svgz?([?#]|$)/i;
 /** HTML, section 4.8.4.2: a candidate of `srcset` is an address and a width or density descriptor. */
 const CANDIDATE = /(\S*[^,\s])(?:\s+([\d.]+)([wx]))?\s*(?:,|$)/g;
@@ -31,5 +33,5 @@ function absolute(address: string, base: string): string | null {
 
 /** An address without its query and fragment, which may carry tokens; of one that holds the picture itself, its kind. */
 export function bareAddress(url: string): string {
-  return url.startsWith('data:') ? url.slice(0, url.search(/[;,]/)) : url.replace(/[?#].*$/s, '');
+  return url.startsWith('data:') ? url.slice(0, url.search(/[;,]/)) : withoutQuery(url);
 }

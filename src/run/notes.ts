@@ -2,7 +2,7 @@ import { fontSetOf } from '../core/fonts/font-sets.js';
 import { standInsOf } from '../core/fonts/stand-ins.js';
 import type { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
-import { withoutQuery } from '../engine/urls.js';
+import { withoutQuery } from '../core/delivery/urls.js';
 import type { RenderRecord } from './manifest.js';
 
 /** Where a profile was served something else than the first one was: told, since it is often meant. */

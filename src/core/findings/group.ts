@@ -1,7 +1,7 @@
 import { rounded } from '../geometry/rect.js';
 import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } from '../rules/rule.js';
 import type { Cause } from '../cause/cause.js';
-import { judge, keyOf } from './judge.js';
+import { defectKey, judge, keyOf } from './judge.js';
 import { digest } from './digest.js';
 import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
@@ -61,11 +61,12 @@ export function findingsOfPage(
     .sort(byHarm);
 }
 
+/** Without what another finding of the page tells already. */
 function withoutRetold(groups: readonly Group[]): Group[] {
   const told = new Set(groups.map(({ key }) => key));
   return groups.filter(({ rule }) => {
     const { toldBy } = rule.meta;
-    return toldBy === undefined || !told.has(`${toldBy.rule}\n${toldBy.key}`);
+    return toldBy === undefined || !told.has(defectKey(toldBy.rule, toldBy.key));
   });
 }
 

@@ -10,5 +10,10 @@ export function judge(render: RenderView, rules: readonly Rule[], settings: Rule
 
 /** The same for every sighting of one defect of a page. */
 export function keyOf(rule: Rule, sighting: Sighting): string {
-  return `${rule.meta.name}\n${sighting.key}`;
+  return defectKey(rule.meta.name, sighting.key);
+}
+
+/** @param key that of the rule's sightings of the defect */
+export function defectKey(rule: string, key: string): string {
+  return `${rule}\n${key}`;
 }

@@ -5,8 +5,9 @@ import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
 import type { Rect } from '../geometry/rect.js';
 import type { Clip } from '../layout/clips.js';
+import { perSnapshot } from '../layout/memo.js';
 import type { Outline } from '../layout/outlines.js';
-import type { Ink, Scene } from '../layout/scene.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { emOf, lettersOf } from '../layout/text-ink.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -30,22 +31,22 @@ const LEAST_EM = 0.15;
 const LEAST_BOX_PX = 3;
 
 /** Everything that is cut off by something that isn't made to hide it, over all inks of a page. */
-export function lossesOf(scene: Scene): Loss[] {
-  const known = losses.get(scene);
-  if (known) return known;
+export function lossesOf({ view }: Scene): Loss[] {
+  return losses(view);
+}
+
+const losses = perSnapshot((view): Loss[] => {
+  const scene = sceneOf(view);
   const found: Loss[] = [];
   for (const ink of scene.inks) {
-    if (isDecoration(scene, ink.node) || isSymbols(scene.view, ink)) continue;
+    if (isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
     const loss = [lossAlong(scene, ink, 'x'), lossAlong(scene, ink, 'y'), lossByOutline(scene, ink)].find(
       (each) => each !== null && !isMeant(scene, each),
     );
     if (loss) found.push(loss);
   }
-  losses.set(scene, found);
   return found;
-}
-
-const losses = new WeakMap<Scene, Loss[]>();
+});
 
 function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const { view, clips } = scene;

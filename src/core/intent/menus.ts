@@ -1,5 +1,6 @@
 import { controlAround } from '../layout/ancestors.js';
-import type { Scene } from '../layout/scene.js';
+import { perSnapshot } from '../layout/memo.js';
+import { sceneOf, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -8,8 +9,12 @@ const LEAST_ENTRIES = 3;
 const MOST_HEIGHT = 96;
 
 /** The controls of every menu that lies in a row: three or more items beside one another that hold a control and nothing else. */
-export function menuEntriesOf(scene: Scene): NodeIndex[][] {
-  const { view } = scene;
+export function menuEntriesOf({ view }: Scene): NodeIndex[][] {
+  return menus(view);
+}
+
+const menus = perSnapshot((view): NodeIndex[][] => {
+  const scene = sceneOf(view);
   const found: NodeIndex[][] = [];
   for (let i = 0; i < view.count; i++) {
     const items = view.childrenOf(i);
@@ -19,7 +24,7 @@ export function menuEntriesOf(scene: Scene): NodeIndex[][] {
       found.push(entries);
   }
   return found;
-}
+});
 
 /** The control of an item that holds no words beside it; −1 where there is none. */
 function onlyControl(scene: Scene, item: NodeIndex): NodeIndex {

@@ -9,14 +9,7 @@ export type Displacement = 'absolute' | 'fixed' | 'offset' | 'transform' | 'nega
 const LEAST_PX = 2;
 
 /** How an element is displaced. */
-export function displacementOf(view: SnapshotView, i: NodeIndex): Displacement {
-  const known = displacements(view, i);
-  return known === 'none' ? null : known;
-}
-
-const displacements = perNode((view, i) => computeDisplacement(view, i) ?? 'none');
-
-function computeDisplacement(view: SnapshotView, i: NodeIndex): Displacement {
+export const displacementOf = perNode((view, i): Displacement => {
   const position = view.style(i, 'position');
   if (position === 'absolute' || position === 'fixed') return position;
   if (isMoved(view, i)) return 'transform';
@@ -27,7 +20,7 @@ function computeDisplacement(view: SnapshotView, i: NodeIndex): Displacement {
     return 'offset';
   }
   return view.margins(i).some((margin) => margin <= -LEAST_PX) ? 'negative-margin' : null;
-}
+});
 
 const OFFSETS = ['top', 'right', 'bottom', 'left'] as const;
 

@@ -1,5 +1,6 @@
 import { rightOf, union, type Rect } from '../geometry/rect.js';
 import { contentClipX, type ClipX } from './clip.js';
+import { perSnapshot } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Less than this past the edge is rounding, not escape: layout is in 1/64 px, scroll sizes are in whole px. */
@@ -76,11 +77,5 @@ export class EndEscapes {
   }
 }
 
-const known = new WeakMap<SnapshotView, EndEscapes>();
-
 /** The escapes of a render; every rule shares them. */
-export function endEscapes(view: SnapshotView): EndEscapes {
-  let escapes = known.get(view);
-  if (!escapes) known.set(view, (escapes = new EndEscapes(view)));
-  return escapes;
-}
+export const endEscapes = perSnapshot((view) => new EndEscapes(view));

@@ -1,3 +1,4 @@
+import { perSnapshot } from './memo.js';
 import type { Scene } from './scene.js';
 import { textRowsOf } from './text-rows.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -12,13 +13,9 @@ export interface ShortLabel {
   readonly rows: number;
 }
 
-const rowsByNode = new WeakMap<SnapshotView, Map<NodeIndex, number>>();
-
 /** By element with text: in how many rows its own text stands, where it stands in one block. */
-function rowCounts(view: SnapshotView): Map<NodeIndex, number> {
-  let found = rowsByNode.get(view);
-  if (found) return found;
-  rowsByNode.set(view, (found = new Map<NodeIndex, number>()));
+const rowCounts = perSnapshot((view): Map<NodeIndex, number> => {
+  const found = new Map<NodeIndex, number>();
   for (const { rows } of textRowsOf(view)) {
     for (const row of rows) {
       for (const node of new Set(row.lines.map((line) => view.snapshot.lines.node[line]!)))
@@ -26,7 +23,7 @@ function rowCounts(view: SnapshotView): Map<NodeIndex, number> {
     }
   }
   return found;
-}
+});
 
 /** The label of a control that holds one short text and nothing else that is read; null where it has another content. */
 export function shortLabelOf(scene: Scene, control: NodeIndex): ShortLabel | null {

@@ -3,6 +3,12 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** Numbers the functions, so that a snapshot can keep the answers of each. */
 let functions = 0;
 
+/** A function of a snapshot whose answer is kept for as long as the snapshot is. */
+export function perSnapshot<T>(compute: (view: SnapshotView) => T): (view: SnapshotView) => T {
+  const number = functions++;
+  return (view) => (view.answers[number] ??= compute(view)) as T;
+}
+
 /** A function of an element whose answers are kept for as long as its snapshot is: rules ask the same again and again. */
 export function perNode<T>(
   compute: (view: SnapshotView, i: NodeIndex) => T,
@@ -10,7 +16,8 @@ export function perNode<T>(
   const number = functions++;
   return (view, i) => {
     const answers = (view.answers[number] ??= new Array<T | undefined>(view.count)) as (T | undefined)[];
-    return (answers[i] ??= compute(view, i));
+    const known = answers[i];
+    return known === undefined ? (answers[i] = compute(view, i)) : known;
   };
 }
 
@@ -21,7 +28,9 @@ export function perStyle<T>(
   const number = functions++;
   return (view, i) => {
     const answers = (view.answers[number] ??= []) as (T | undefined)[];
-    return (answers[view.snapshot.nodes.style[i]!] ??= compute(view, i));
+    const row = view.snapshot.nodes.style[i]!;
+    const known = answers[row];
+    return known === undefined ? (answers[row] = compute(view, i)) : known;
   };
 }
 

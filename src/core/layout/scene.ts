@@ -1,6 +1,7 @@
-import Flatbush from 'flatbush';
 import { area, type Rect } from '../geometry/rect.js';
+import { RectIndex } from '../geometry/rect-index.js';
 import { Clips, cut } from './clips.js';
+import { perSnapshot } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isOpaque } from './paint.js';
 import { PaintOrder } from './paint-order.js';
@@ -48,9 +49,9 @@ export class Scene {
   readonly inks: readonly Ink[];
   readonly covers: readonly Cover[];
   private outlines: (readonly Outline[])[] | null = null;
-  private readonly inkIndex: Index;
-  private readonly textIndex: Index;
-  private readonly coverIndex: Index;
+  private readonly inkIndex: RectIndex;
+  private readonly textIndex: RectIndex;
+  private readonly coverIndex: RectIndex;
   /** The last descendant of every element in the snapshot's order; an element without any is its own. */
   private readonly last: Int32Array;
 
@@ -74,9 +75,9 @@ export class Scene {
     }
     this.inks = this.collectInks();
     this.covers = this.collectCovers();
-    this.inkIndex = new Index(this.inks.map((ink) => ink.shown));
-    this.textIndex = new Index(this.inks.map((ink) => (ink.kind === 'text' ? ink.shown : null)));
-    this.coverIndex = new Index(this.covers.map((cover) => cover.rect));
+    this.inkIndex = new RectIndex(this.inks.map((ink) => ink.shown));
+    this.textIndex = new RectIndex(this.inks.map((ink) => (ink.kind === 'text' ? ink.shown : null)));
+    this.coverIndex = new RectIndex(this.covers.map((cover) => cover.rect));
   }
 
   /** Whether `inner` is `outer` or stands somewhere inside it. */
@@ -170,38 +171,5 @@ function isTransparentText(view: SnapshotView, i: NodeIndex): boolean {
   return /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color'));
 }
 
-/** A spatial index that may be empty. */
-class Index {
-  private readonly tree: Flatbush | null;
-  private readonly items: Int32Array;
-
-  constructor(rects: readonly (Rect | null)[]) {
-    const items: number[] = [];
-    rects.forEach((rect, i) => {
-      if (rect) items.push(i);
-    });
-    this.items = Int32Array.from(items);
-    this.tree = items.length > 0 ? new Flatbush(items.length) : null;
-    for (const i of items) {
-      const { x, y, width, height } = rects[i]!;
-      this.tree!.add(x, y, x + width, y + height);
-    }
-    this.tree?.finish();
-  }
-
-  search({ x, y, width, height }: Rect, keep?: (item: number) => boolean): number[] {
-    if (!this.tree) return [];
-    const found = this.tree.search(x, y, x + width, y + height, keep && ((at) => keep(this.items[at]!)));
-    const items = found.map((at) => this.items[at]!);
-    return items.length > 1 ? items.sort((a, b) => a - b) : items;
-  }
-}
-
-const scenes = new WeakMap<SnapshotView, Scene>();
-
 /** The scene of a render; every rule shares it. */
-export function sceneOf(view: SnapshotView): Scene {
-  let scene = scenes.get(view);
-  if (!scene) scenes.set(view, (scene = new Scene(view)));
-  return scene;
-}
+export const sceneOf = perSnapshot((view) => new Scene(view));

@@ -1,7 +1,8 @@
-import Flatbush from 'flatbush';
 import { meets, union, type Rect } from '../geometry/rect.js';
+import { RectIndex } from '../geometry/rect-index.js';
 import { blockAround, controlAround } from './ancestors.js';
 import { cut } from './clips.js';
+import { perSnapshot } from './memo.js';
 import type { Scene } from './scene.js';
 import { FLAG_CONTROL, FLAG_RENDERED } from './snapshot.js';
 import { fixedRoot } from './viewport-layer.js';
@@ -20,23 +21,20 @@ const BESIDE = 12;
 /** The targets of a page, outermost ones only: a control in another is hit with it. */
 export class Targets {
   readonly all: readonly Target[];
-  private readonly index: Flatbush | null;
+  private readonly index: RectIndex;
 
   constructor(private readonly scene: Scene) {
     this.all = collect(scene);
-    this.index = this.all.length > 0 ? new Flatbush(this.all.length) : null;
-    for (const { rect } of this.all)
-      this.index!.add(rect.x, rect.y, rect.x + rect.width, rect.y + rect.height);
-    this.index?.finish();
+    this.index = new RectIndex(this.all.map(({ rect }) => rect));
   }
 
   /** Other targets within a distance of a point that scroll with the same part of the page. */
   near(target: Target, x: number, y: number, distance: number): Target[] {
     const { view } = this.scene;
     const root = fixedRoot(view, target.node);
-    const found = this.index?.search(x - distance, y - distance, x + distance, y + distance) ?? [];
-    return found
-      .sort((a, b) => a - b)
+    const around = { x: x - distance, y: y - distance, width: 2 * distance, height: 2 * distance };
+    return this.index
+      .search(around)
       .map((at) => this.all[at]!)
       .filter((other) => other !== target && fixedRoot(view, other.node) === root);
   }
@@ -89,17 +87,13 @@ export function isInSentence(view: SnapshotView, i: NodeIndex): boolean {
   return proseBlocks(view).has(block);
 }
 
-const prose = new WeakMap<SnapshotView, Set<NodeIndex>>();
-
 /** Blocks that hold words outside of controls. */
-function proseBlocks(view: SnapshotView): Set<NodeIndex> {
-  let found = prose.get(view);
-  if (found) return found;
-  prose.set(view, (found = new Set()));
+const proseBlocks = perSnapshot((view): Set<NodeIndex> => {
+  const found = new Set<NodeIndex>();
   const { count, node } = view.snapshot.lines;
   for (let line = 0; line < count; line++) {
     const at = node[line]!;
     if (controlAround(view, at) < 0 && /\p{L}/u.test(view.lineText(line))) found.add(blockAround(view, at));
   }
   return found;
-}
+});

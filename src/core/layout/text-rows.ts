@@ -1,5 +1,6 @@
 import { union, type Rect } from '../geometry/rect.js';
 import { blockAround } from './ancestors.js';
+import { perSnapshot } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** The rows of text in one block, from the top down: pieces that stand beside one another are one row. */
@@ -8,16 +9,8 @@ export interface TextRows {
   readonly rows: readonly { readonly rect: Rect; readonly lines: readonly number[] }[];
 }
 
-const known = new WeakMap<SnapshotView, TextRows[]>();
-
 /** The text of a page by the blocks that it is laid out in. */
-export function textRowsOf(view: SnapshotView): TextRows[] {
-  let found = known.get(view);
-  if (!found) known.set(view, (found = read(view)));
-  return found;
-}
-
-function read(view: SnapshotView): TextRows[] {
+export const textRowsOf = perSnapshot((view): TextRows[] => {
   const byBlock = new Map<NodeIndex, number[]>();
   const { count, node } = view.snapshot.lines;
   for (let line = 0; line < count; line++) {
@@ -27,7 +20,7 @@ function read(view: SnapshotView): TextRows[] {
     else byBlock.set(block, [line]);
   }
   return [...byBlock].map(([block, lines]) => ({ block, rows: rowsOf(view, lines) }));
-}
+});
 
 function rowsOf(view: SnapshotView, lines: readonly number[]): TextRows['rows'] {
   if (lines.length === 1) return [{ rect: view.lineBox(lines[0]!), lines }];

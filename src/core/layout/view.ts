@@ -24,7 +24,7 @@ export class SnapshotView {
   private children: readonly (readonly NodeIndex[])[] | null = null;
   private linesByNode: readonly (readonly number[])[] | null = null;
   /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
-  readonly answers: unknown[][] = [];
+  readonly answers: unknown[] = [];
   private readonly containing: Int32Array;
 
   constructor(readonly snapshot: LayoutSnapshot) {

@@ -7,7 +7,6 @@ import { displacementOf } from '../layout/displace.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
-import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { isInSentence } from '../layout/targets.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
@@ -51,11 +50,8 @@ function kindOf(scene: Scene, group: readonly Clipping[]): ClippedKind {
 
 /** A label cut off by its own control, or by something in it. */
 function controlWithin(scene: Scene, { cutter, ink }: Loss): boolean {
-  const { view } = scene;
-  for (let at = ink.node; at >= 0; at = view.parent(at)) {
-    if (view.has(at, FLAG_CONTROL)) return scene.contains(at, cutter);
-  }
-  return false;
+  const control = controlAround(scene.view, ink.node);
+  return control >= 0 && scene.contains(control, cutter);
 }
 
 /** A link that is its words, wholly gone; one in a sentence goes with the sentence. */

@@ -4,6 +4,7 @@ import { intersect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
+import { stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { nameOf, onScreen } from './words.js';
@@ -30,21 +31,23 @@ interface Hiding {
  */
 export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
   const { view } = scene;
+  const bars: Sticking[] = [];
+  for (let i = 0; i < view.count; i++) {
+    const sticking = stickyRoot(view, i) === i && scene.painted[i] ? stickingOf(view, i) : null;
+    if (sticking) bars.push(sticking);
+  }
+  if (bars.length === 0) return [];
   const hidings: Hiding[] = [];
   const covers = scene.covers.flatMap((cover) => {
     const sticking = stickingOf(view, stickyOrFixedRoot(scene, cover.node));
     return sticking ? [{ cover, sticking }] : [];
   });
-  if (covers.length === 0) return [];
-  for (let i = 0; i < view.count; i++) {
-    if (view.style(i, 'position') !== 'sticky' || !scene.painted[i]) continue;
-    const sticking = stickingOf(view, i);
-    if (!sticking) continue;
+  for (const bar of bars) {
     for (const { cover, sticking: over } of covers) {
-      if (scene.contains(i, cover.node) || scene.contains(over.node, i)) continue;
-      if (isPileOf(view, i, over.node)) continue;
-      if (Math.min(sticking.to, over.to) - Math.max(sticking.from, over.from) < LEAST_RANGE) continue;
-      hidings.push(...hidden(scene, sticking, cover, over));
+      if (scene.contains(bar.node, cover.node) || scene.contains(over.node, bar.node)) continue;
+      if (isPileOf(view, bar.node, over.node)) continue;
+      if (Math.min(bar.to, over.to) - Math.max(bar.from, over.from) < LEAST_RANGE) continue;
+      hidings.push(...hidden(scene, bar, cover, over));
     }
   }
   return byCulprit(view, hidings).map((group) => sighting(scene, render, group));

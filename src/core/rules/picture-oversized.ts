@@ -1,10 +1,9 @@
 import { likeness } from '../findings/signature.js';
-import { isDecoration } from '../intent/decoration.js';
-import { rastersOf, type Raster } from '../layout/pictures.js';
-import { sceneOf } from '../layout/scene.js';
+import type { Raster } from '../layout/pictures.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
+import { enlargement, seenPictures } from './seen-pictures.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Along a side, so many times what the screen can show: a file for screens of ratio 3 is right on one of ratio 1. */
@@ -27,21 +26,13 @@ export const pictureOversized: Rule = {
     summary: 'a picture has many times the pixels that the screen can show',
   },
   check(render) {
-    const scene = sceneOf(render.view);
-    const perPx = pixelsPerPx(render);
-    const found = rastersOf(render.view).flatMap((raster) => {
-      if (!scene.painted[raster.node] || isDecoration(scene, raster.node)) return [];
-      return oversizedOf(raster, perPx) ?? [];
-    });
+    const perPx = render.device.dpr * enlargement(render);
+    const found = seenPictures(render).flatMap((raster) => oversizedOf(raster, perPx) ?? []);
     return byCulprit(render.view, found, likeness).map((group) => sighting(render, group, perPx));
   },
 };
 
-/** Device px that one CSS px is shown with, more where the page is enlarged. */
-function pixelsPerPx({ device, view }: RenderView): number {
-  return device.dpr * Math.max(1, view.snapshot.viewport.scale);
-}
-
+/** @param perPx device px that one CSS px is shown with */
 function oversizedOf(raster: Raster, perPx: number): Oversized | null {
   const { node, width, height, paintedWidth, paintedHeight } = raster;
   if (paintedWidth < 1 || paintedHeight < 1) return null;

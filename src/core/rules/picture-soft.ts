@@ -1,10 +1,9 @@
 import { likeness } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
-import { isDecoration } from '../intent/decoration.js';
-import { rastersOf, type Raster } from '../layout/pictures.js';
-import { sceneOf, type Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { Raster } from '../layout/pictures.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
+import { enlargement, seenPictures } from './seen-pictures.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** More pixels than two for one px are not told apart at reading distance. */
@@ -31,19 +30,16 @@ export const pictureSoft: Rule = {
     summary: 'a picture has fewer pixels than the screen asks for',
   },
   check(render) {
-    const scene = sceneOf(render.view);
-    // A page that is shown enlarged asks for more.
-    const asked = Math.min(render.device.dpr, MOST_ASKED) * Math.max(1, render.view.snapshot.viewport.scale);
-    const soft = rastersOf(render.view).flatMap((raster) => softOf(scene, raster, asked) ?? []);
+    const asked = Math.min(render.device.dpr, MOST_ASKED) * enlargement(render);
+    const soft = seenPictures(render).flatMap((raster) => softOf(render.view, raster, asked) ?? []);
     return byCulprit(render.view, soft, likeness).map((group) => sighting(render, group, asked));
   },
 };
 
-function softOf(scene: Scene, raster: Raster, asked: number): Soft | null {
+function softOf(view: SnapshotView, raster: Raster, asked: number): Soft | null {
   const { node, width, height, paintedWidth, paintedHeight } = raster;
-  if (!scene.painted[node] || isDecoration(scene, node)) return null;
   if (paintedWidth < LEAST_SIZE || paintedHeight < LEAST_SIZE) return null;
-  if (/pixelated|crisp-edges/.test(scene.view.style(node, 'image-rendering'))) return null;
+  if (/pixelated|crisp-edges/.test(view.style(node, 'image-rendering'))) return null;
   const density = Math.min(width / paintedWidth, height / paintedHeight);
   return density < LEAST_SHARE * asked ? { raster, density, culprit: node } : null;
 }

@@ -1,11 +1,10 @@
 import { px, tidy } from '../geometry/format.js';
-import { isDecoration } from '../intent/decoration.js';
 import { isUpright } from '../layout/displace.js';
-import { rastersOf, type Raster } from '../layout/pictures.js';
-import { sceneOf, type Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { Raster } from '../layout/pictures.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
+import { seenPictures } from './seen-pictures.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** From here on circles are seen to be eggs. */
@@ -32,15 +31,14 @@ export const pictureStretched: Rule = {
     summary: 'a picture is stretched or squeezed out of its proportions',
   },
   check(render) {
-    const scene = sceneOf(render.view);
-    const found = rastersOf(render.view).flatMap((raster) => stretchedOf(scene, raster) ?? []);
+    const found = seenPictures(render).flatMap((raster) => stretchedOf(render.view, raster) ?? []);
     return byCulprit(render.view, found).map((group) => sighting(render, group));
   },
 };
 
-function stretchedOf(scene: Scene, raster: Raster): Stretched | null {
+function stretchedOf(view: SnapshotView, raster: Raster): Stretched | null {
   const { node, width, height, paintedWidth, paintedHeight } = raster;
-  if (!scene.painted[node] || isDecoration(scene, node) || !isUpright(scene.view, node)) return null;
+  if (!isUpright(view, node)) return null;
   if (width < LEAST_PIXELS || height < LEAST_PIXELS || paintedWidth < 1 || paintedHeight < 1) return null;
   const wanted = (paintedHeight * width) / height;
   const times = paintedWidth / wanted;

@@ -1,6 +1,6 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
 import type { Delivery, ResourceFailure } from '../../core/delivery/delivery.js';
-import { withoutQuery } from '../urls.js';
+import { withoutQuery } from '../../core/delivery/urls.js';
 import { structureOf } from '../../core/delivery/structure.js';
 
 interface Started {

@@ -10,7 +10,7 @@ import {
   type RenderTimings,
 } from '../engine.js';
 import { statesOf } from '../steps.js';
-import { withoutQuery } from '../urls.js';
+import { withoutQuery } from '../../core/delivery/urls.js';
 import { captureFold, captureFull } from './capture.js';
 import { emulate } from './emulate.js';
 import { grantAccess } from './grant.js';
@@ -57,8 +57,7 @@ export async function renderInSession(session: CDPSession, job: RenderJob): Prom
       return { ...(await work.facts()), status: 'failed', error: fault, picture };
     }
     if (error instanceof OutOfTime) {
-      // An endless script would keep the tab busy while it is closed.
-      void session.send('Runtime.terminateExecution').catch(() => undefined);
+      endScripts(session);
       const fault = timeFault(job, error, work.dialogs.count);
       return { ...(await work.facts(false)), status: 'failed', error: fault, picture: null };
     }
@@ -210,7 +209,7 @@ class RenderWork {
     await this.investigate(world, capture);
   }
 
-  /** What is found out about causes is an addition; a page that does not stand it keeps its capture. */
+  /** What is found out about causes is an addition; a page that does not stand it, or has no time left, keeps its capture. */
   private async investigate(world: PageWorld, capture: Capture): Promise<void> {
     const { session, job, deadline, timings } = this;
     if (!job.investigate) return;
@@ -220,7 +219,8 @@ class RenderWork {
       await job.investigate(capture, probe);
       await probe.close();
     } catch (error) {
-      if (error instanceof OutOfTime || !isLostContext(error)) throw error;
+      if (error instanceof OutOfTime) endScripts(session);
+      else if (!isLostContext(error)) throw error;
     }
     timings.causeMs += clock();
   }
@@ -273,6 +273,11 @@ function answerDialogs(session: CDPSession): { count: number } {
     void session.send('Page.handleJavaScriptDialog', { accept: true }).catch(() => undefined);
   });
   return dialogs;
+}
+
+/** An endless script would keep the tab busy while it is closed. */
+function endScripts(session: CDPSession): void {
+  void session.send('Runtime.terminateExecution').catch(() => undefined);
 }
 
 function timeFault(job: RenderJob, error: OutOfTime, dialogs: number): RenderFault {

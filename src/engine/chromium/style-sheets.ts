@@ -1,5 +1,5 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
-import { withoutQuery } from '../urls.js';
+import { withoutQuery } from '../../core/delivery/urls.js';
 import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
 
 const MAX_MAP_BYTES = 20 * 1024 * 1024;
