@@ -9,54 +9,69 @@ import { LAYOUT_FAMILIES, type RenderView, type Rule, type Sighting } from '../c
 import { capital } from '../core/rules/words.js';
 import type { Probe } from '../engine/probe.js';
 import { mediaCause, viewportCause } from './page-causes.js';
+import type { Trial } from './trial.js';
+import { Turns } from './turns.js';
 
 /** What experiments on one render may take: a page with a hundred defects is not measured a thousand times. */
 const BOUND_MS = 2_500;
+/** How long a render waits for those before it in the plan, so that it is always the first of them that is experimented on. */
+const TURN_MS = 5_000;
 /** Of a larger page each experiment would take seconds. */
 const MOST_ELEMENTS = 15_000;
 /** Of the likeliest suspects, two together are tried when none is enough alone. */
 const MOST_IN_PAIRS = 5;
 
-/** One defect in the live page, for experiments on it. */
-export interface Trial {
-  readonly render: RenderView;
-  readonly rule: Rule;
-  readonly sighting: Sighting;
-  readonly probe: Probe;
-  readonly writer: SelectorWriter;
-  /** Whether the defect is gone from a layout. */
-  readonly isGone: (layout: LayoutSnapshot) => boolean;
-  readonly isLate: () => boolean;
-}
-
-/** Finds out why the defects of one page are there, each on the first render that shows it. */
+/**
+ * Finds out why the defects of one state of a page are there, each on the first render of the plan that shows it,
+ * whichever render comes back first.
+ */
 export class CauseFinder {
   /** By the key of the defect (`keyOf`). */
   readonly causes = new Map<string, Cause>();
   private readonly claimed = new Set<string>();
+  private readonly turns: Turns;
 
+  /** @param count renders of the plan */
   constructor(
     private readonly rules: readonly Rule[],
     private readonly settings: RuleSettings,
-  ) {}
+    count: number,
+  ) {
+    this.turns = new Turns(count);
+  }
 
-  async investigate(render: RenderView, probe: Probe): Promise<void> {
+  /** @param place of the render in the plan */
+  async investigate(place: number, render: RenderView, probe: Probe): Promise<void> {
+    const sightings = judge(render, this.rules, this.settings).filter(({ rule }) =>
+      LAYOUT_FAMILIES.includes(rule.meta.family),
+    );
+    await this.turns.before(place, TURN_MS);
+    const mine = sightings.filter(({ rule, sighting }) => this.claim(keyOf(rule, sighting)));
+    this.pass(place);
     if (render.view.count > MOST_ELEMENTS) return;
     const until = performance.now() + BOUND_MS;
     const isLate = () => performance.now() > until;
     const writer = new SelectorWriter(render.view);
-    for (const { rule, sighting } of judge(render, this.rules, this.settings)) {
-      const key = keyOf(rule, sighting);
-      if (this.claimed.has(key) || !LAYOUT_FAMILIES.includes(rule.meta.family)) continue;
+    for (const { rule, sighting } of mine) {
       if (isLate()) return;
-      this.claimed.add(key);
       const isGone = (layout: LayoutSnapshot) =>
         !rule
           .check({ ...render, view: new SnapshotView(layout) })
           .some((other) => other.key === sighting.key || other.node === sighting.node);
       const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
-      if (cause) this.causes.set(key, cause);
+      if (cause) this.causes.set(keyOf(rule, sighting), cause);
     }
+  }
+
+  /** Says that a render has nothing more to claim: it is through, or it failed. */
+  pass(place: number): void {
+    this.turns.pass(place);
+  }
+
+  private claim(key: string): boolean {
+    if (this.claimed.has(key)) return false;
+    this.claimed.add(key);
+    return true;
   }
 }
 

@@ -42,7 +42,10 @@ export async function checkPage(
     .map(({ selector }) => selector);
   const visits = visitsOf(page, plan.preparations);
 
-  const finder = new CauseFinder(RULES, plan.rules);
+  const entries = visits.flatMap((visit) => visit.captured);
+  const finders = new Map(
+    entries.map(({ state }) => [state, new CauseFinder(RULES, plan.rules, plan.devices.length)]),
+  );
   // A capture is looked at in the live page and again with all others; the work on its geometry is done once.
   const viewsOf = new Map<Capture, SnapshotView>();
   const viewOf = (capture: Capture): SnapshotView => {
@@ -51,7 +54,7 @@ export async function checkPage(
     return view;
   };
 
-  const renderOn = async (device: Device, visit: Visit): Promise<RenderRecord[]> => {
+  const renderOn = async (device: Device, place: number, visit: Visit): Promise<RenderRecord[]> => {
     const outcome = await pool
       .render({
         url: page.url,
@@ -61,8 +64,9 @@ export async function checkPage(
         preparations: visit.preparations,
         alter: plan.alter,
         locate: [...essentials, ...selectorsIn(plan.rules)],
-        investigate: (capture, probe) =>
-          finder.investigate(
+        investigate: async (capture, probe) =>
+          finders.get(capture.state)?.investigate(
+            place,
             {
               page: page.id,
               device,
@@ -75,6 +79,9 @@ export async function checkPage(
           ),
         timeoutMs: plan.timeoutMs,
         signal: tools.signal,
+      })
+      .finally(() => {
+        for (const { state } of visit.captured) finders.get(state)?.pass(place);
       })
       // Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders.
       .catch((error: unknown): RenderOutcome => failed('render-failed', messageOf(error)));
@@ -104,16 +111,17 @@ export async function checkPage(
     return records;
   };
   const rendered = await Promise.all(
-    plan.devices.flatMap((device) => visits.map((visit) => renderOn(device, visit))),
+    plan.devices.flatMap((device, place) => visits.map((visit) => renderOn(device, place, visit))),
   );
-  const entries = visits.flatMap((visit) => visit.captured);
   const order = placesOf(entries, plan.devices);
   const renders = rendered.flat().sort((a, b) => order(a.page, a.profile) - order(b.page, b.profile));
   views.sort((a, b) => order(a.page, a.device.name) - order(b.page, b.device.name));
   for (const render of renders) render.notes.push(...variantNotes(render, renders));
 
   const before = performance.now();
-  const findings = findingsOfPage(page.id, views, RULES, { causes: finder.causes, settings: plan.rules });
+  // Of a defect that several states show, the first one tells the cause.
+  const causes = new Map([...finders.values()].reverse().flatMap((finder) => [...finder.causes]));
+  const findings = findingsOfPage(page.id, views, RULES, { causes, settings: plan.rules });
   const analyseMs = Math.round(((performance.now() - before) / Math.max(1, views.length)) * 10) / 10;
   for (const render of renders) if (render.status === 'ok') render.timings.analyseMs = analyseMs;
   return {

@@ -1,5 +1,5 @@
 import type { Cause } from '../core/cause/cause.js';
-import type { Trial } from './cause-finder.js';
+import type { Trial } from './trial.js';
 
 const DEVICE_WIDTH = 'width=device-width, initial-scale=1';
 /** A breakpoint farther off is no gap: the page is meant to look otherwise there. */

@@ -1,0 +1,16 @@
+import type { SelectorWriter } from '../core/findings/selector.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { RenderView, Rule, Sighting } from '../core/rules/rule.js';
+import type { Probe } from '../engine/probe.js';
+
+/** One defect in the live page, for experiments on it. */
+export interface Trial {
+  readonly render: RenderView;
+  readonly rule: Rule;
+  readonly sighting: Sighting;
+  readonly probe: Probe;
+  readonly writer: SelectorWriter;
+  /** Whether the defect is gone from a layout. */
+  readonly isGone: (layout: LayoutSnapshot) => boolean;
+  readonly isLate: () => boolean;
+}
