@@ -1,5 +1,8 @@
 import type { Declaration } from '../core/cause/cause.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { LayoutChange } from '../page/trial.js';
+
+export type { LayoutChange };
 
 /** A media query that does not hold at this width, with the first declaration in it that is about given elements. */
 export interface IdleMedia {
@@ -9,20 +12,10 @@ export interface IdleMedia {
 
 export type Generated = 'before' | 'after';
 
-/** Styles put on some elements, over everything else. */
-export interface StyleChange {
-  readonly nodes: readonly number[];
-  readonly styles: Readonly<Record<string, string>>;
-}
-
 /** The live page behind a snapshot, for experiments. Nodes are those of the snapshot that was captured last. */
 export interface Probe {
-  /** The page as it would be laid out with other styles on some elements; they are taken back before this returns. */
-  layoutWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot>;
-  /** The same with another content of the viewport meta tag. */
-  layoutWithViewport(content: string): Promise<LayoutSnapshot>;
-  /** The same with the rules of a media query in force. */
-  layoutWithMedia(condition: string): Promise<LayoutSnapshot>;
+  /** The page as it would be laid out with a change, which is taken back before this returns. */
+  layoutWith(change: LayoutChange): Promise<LayoutSnapshot>;
   /** The media queries about the width that do not hold, though their rules are about one of the elements. */
   idleMedia(nodes: readonly number[]): Promise<IdleMedia[]>;
   /**

@@ -19,6 +19,7 @@ import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
+import { isReadable, untold, type Untold } from './generated.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
@@ -65,8 +66,14 @@ interface Inherited {
   readonly content: { left: number; right: number };
 }
 
+/** A snapshot, and what of it the page can't tell itself. */
+export interface Collected {
+  readonly snapshot: WireSnapshot;
+  readonly untold: readonly Untold[];
+}
+
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
-export function collect(wanted: readonly string[] = [], remember = true): WireSnapshot {
+export function collect(wanted: readonly string[] = [], remember = true): Collected {
   const elements: (Element | Generated | null | undefined)[] = [];
   const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
@@ -90,6 +97,9 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     scroll: [],
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const hosts: { node: number; host: Element }[] = [];
+  const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
+  const scrolled: number[] = [];
   const pictures: number[] = [];
   const brokenPictures: WireSnapshot['brokenPictures'] = [];
   const allowed: WireSnapshot['allowed'] = [];
@@ -171,13 +181,28 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     }
   };
 
+  const addFragments = (element: Element, node: number, { dx, dy }: Frame) => {
+    const rects = element.getClientRects();
+    if (rects.length < 2) return;
+    for (const { x, y, width, height } of rects) {
+      if (width === 0) continue;
+      fragments.node.push(node);
+      numbers(fragments.box, x + dx, y + dy, width, height);
+      fragments.count++;
+    }
+  };
+
   const addPseudo = (element: Element, which: '::before' | '::after', of: Inherited) => {
     const style = getComputedStyle(element, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
     const flags = box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED;
-    elements[addNode(of, kind, which, null, 0, flags, style, box)] = { host: element, which };
+    const node = addNode(of, kind, which, null, 0, flags, style, box);
+    elements[node] = { host: element, which };
+    const isTold = (box !== null || style.display === 'inline') && !isReadable(style.content);
+    if (!isTold && style.visibility === 'visible' && style.display !== 'contents')
+      hosts.push({ node, host: element });
   };
 
   const hostOf = (element: Element, { node, display }: Inherited): Host => {
@@ -227,6 +252,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
     const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre';
     const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect, hasText);
+    const value = (property: string) => reader.value(nodes.style[node]!, property);
+    const display = value('display');
     rows?.set(element, node);
     elements[node] = element;
     if (tag === 'img' && rect) {
@@ -239,11 +266,14 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
       const inField = fieldText(element as HTMLInputElement, style, rect);
       if (inField) addLine(node, inherited.frame, inField, inField.text, LINE_FIELD);
     }
+    if (rect && display === 'inline' && rect.height > 1.5 * px(Number.parseFloat(value('font-size'))))
+      addFragments(element, node, inherited.frame);
+    const { scrollLeft, scrollTop } = element;
+    if (rect && (scrollLeft !== 0 || scrollTop !== 0) && element !== document.scrollingElement)
+      scrolled.push(node, px(scrollLeft), px(scrollTop));
     const allows = element.getAttribute('data-isoptic-allow');
     if (allows !== null) allowed.push({ node, rules: allows });
 
-    const value = (property: string) => reader.value(nodes.style[node]!, property);
-    const display = value('display');
     const positionsChildren =
       value('position') !== 'static' ||
       value('transform') !== 'none' ||
@@ -334,7 +364,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
   }
 
   if (remember) rememberRows(Array.from(elements, (element) => element ?? null));
-  return {
+  const snapshot: WireSnapshot = {
     version: 1,
     ...pageFacts(),
     strings: strings.strings,
@@ -342,6 +372,8 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     styles: styles.flat,
     nodes,
     lines,
+    fragments,
+    scrolled,
     pictures,
     brokenPictures,
     ...relations(elements, remember),
@@ -352,6 +384,7 @@ export function collect(wanted: readonly string[] = [], remember = true): WireSn
     })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
+  return { snapshot, untold: untold(hosts) };
 }
 
 function allOf(selector: string): Element[] {

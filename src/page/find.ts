@@ -16,6 +16,15 @@ export function findAll(selector: string): Element[] {
   return found;
 }
 
+/** The elements of a selector; none for one that is no selector. */
+export function findIn(document: Document, selector: string): Iterable<Element> {
+  try {
+    return document.querySelectorAll(selector);
+  } catch {
+    return [];
+  }
+}
+
 /** The document of a frame; null for another element, and where it is of another origin. */
 export function frameDocument(element: Element): Document | null {
   try {

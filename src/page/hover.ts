@@ -1,3 +1,6 @@
+import { findIn } from './find.js';
+import { styleRules } from './style-rules.js';
+
 /** What is shown while the pointer rests on something else, and in no other way that style sheets tell of. */
 export interface HoverReveal {
   readonly shown: Element;
@@ -25,14 +28,16 @@ const MOST_MS = 500;
  * in another state, and those whose hovered element says that it opens something: a script does it.
  */
 export function hoverReveals(document: Document): HoverReveal[] {
-  const rules = styleRulesOf(document);
   const hover: { readonly selector: string; readonly property: string }[] = [];
   const others: Record<string, string[]> = Object.fromEntries(Object.keys(WAYS).map((name) => [name, []]));
-  for (const rule of rules) {
+  let looked = 0;
+  for (const rule of styleRules(document)) {
+    if (looked++ >= MOST_RULES) break;
+    if (!rule.media.every(isForPointer)) continue;
     for (const property of Object.keys(WAYS)) {
       const value = rule.style.getPropertyValue(property);
       if (value === '' || !WAYS[property]!.shows(value)) continue;
-      for (const selector of partsOf(rule.selectorText)) {
+      for (const selector of partsOf(rule.selector)) {
         if (/:hover\b/.test(subjectOf(selector).subject)) continue;
         if (/:hover\b/.test(selector)) hover.push({ selector, property });
         else others[property]!.push(selector);
@@ -44,7 +49,7 @@ export function hoverReveals(document: Document): HoverReveal[] {
   for (const { selector, property } of hover) {
     if (found.size >= MOST_REVEALS || performance.now() > until) break;
     const way = WAYS[property]!;
-    for (const shown of all(document, selector.replace(/:hover\b/g, ''))) {
+    for (const shown of findIn(document, selector.replace(/:hover\b/g, ''))) {
       if (found.has(shown) || !way.hides(getComputedStyle(shown).getPropertyValue(property))) continue;
       if (others[property]!.some((other) => mayShow(other, shown))) continue;
       const hovered = hoveredOf(selector, shown);
@@ -54,29 +59,9 @@ export function hoverReveals(document: Document): HoverReveal[] {
   return [...found].map(([shown, hovered]) => ({ shown, hovered }));
 }
 
-/** Every style rule that is in force, and those that are so only where there is a pointer that hovers. */
-function styleRulesOf(document: Document): CSSStyleRule[] {
-  const found: CSSStyleRule[] = [];
-  const walk = (rules: CSSRuleList) => {
-    for (const rule of rules) {
-      if (found.length >= MOST_RULES) return;
-      if (rule instanceof CSSMediaRule) {
-        const { mediaText } = rule.media;
-        if (!matchMedia(mediaText).matches && !/hover|pointer/.test(mediaText)) continue;
-      }
-      if (rule instanceof CSSSupportsRule && !CSS.supports(rule.conditionText)) continue;
-      if (rule instanceof CSSStyleRule) found.push(rule);
-      else if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
-    }
-  };
-  for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) {
-    try {
-      if (!sheet.disabled && matchMedia(sheet.media.mediaText || 'all').matches) walk(sheet.cssRules);
-    } catch {
-      // A sheet of another origin can't be read.
-    }
-  }
-  return found;
+/** Where nothing hovers, rules for a pointer that does still tell what it would show. */
+function isForPointer({ mediaText }: MediaList): boolean {
+  return /hover|pointer/.test(mediaText) || matchMedia(mediaText).matches;
 }
 
 /** The selectors of a list; commas inside brackets don't part them. */
@@ -107,14 +92,6 @@ function subjectOf(selector: string): { readonly before: string; readonly subjec
       return { before: selector.slice(0, at + 1), subject: selector.slice(at + 1) };
   }
   return { before: '', subject: selector };
-}
-
-function all(document: Document, selector: string): Iterable<Element> {
-  try {
-    return document.querySelectorAll(selector);
-  } catch {
-    return [];
-  }
 }
 
 /** Whether a rule would show the element in some state of it or of what it stands in. */

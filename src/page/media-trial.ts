@@ -1,3 +1,5 @@
+import { styleRules } from './style-rules.js';
+
 /** A media query that does not hold at this width, though its rules are about given elements. */
 export interface IdleMedia {
   readonly condition: string;
@@ -17,55 +19,35 @@ const MOST = 8;
 /** The media queries about the width that do not hold, each once, whose rules are about one of the elements. */
 export function idleMedia(elements: readonly (Element | null)[]): IdleMedia[] {
   const found = new Map<string, IdleMedia>();
-  for (const sheet of document.styleSheets) {
-    const met = new Map<string, number>();
-    const walk = (rules: CSSRuleList, condition: string | null) => {
-      for (const rule of rules) {
-        if (found.size >= MOST) return;
-        if (rule instanceof CSSMediaRule) {
-          const { mediaText } = rule.media;
-          const isIdle =
-            WIDTH.test(mediaText) && !/print|hover/.test(mediaText) && !matchMedia(mediaText).matches;
-          walk(rule.cssRules, isIdle ? mediaText : condition);
-        } else if (rule instanceof CSSStyleRule) {
-          const { selectorText: selector, style } = rule;
-          const before = met.get(selector) ?? 0;
-          met.set(selector, before + 1);
-          if (condition === null || found.has(condition) || style.length === 0) continue;
-          if (!elements.some((element) => element?.matches(selector))) continue;
-          const property = style[0]!;
-          const value = style.getPropertyValue(property);
-          found.set(condition, { condition, selector, property, value, sheet: sheet.href, before });
-        } else if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules, condition);
-      }
-    };
-    try {
-      walk(sheet.cssRules, null);
-    } catch {
-      // A sheet of another origin can't be read.
-    }
+  const met = new Map<CSSStyleSheet, Map<string, number>>();
+  for (const { selector, selectorText, style, media, sheet } of styleRules(document)) {
+    if (found.size >= MOST) break;
+    const inSheet = met.get(sheet) ?? new Map<string, number>();
+    met.set(sheet, inSheet);
+    const before = inSheet.get(selectorText) ?? 0;
+    inSheet.set(selectorText, before + 1);
+    const condition = media.findLast(isIdle)?.mediaText;
+    if (condition === undefined || found.has(condition) || style.length === 0) continue;
+    if (!elements.some((element) => element?.matches(selector))) continue;
+    const property = style[0]!;
+    const value = style.getPropertyValue(property);
+    found.set(condition, { condition, selector: selectorText, property, value, sheet: sheet.href, before });
   }
   return [...found.values()];
 }
 
+function isIdle({ mediaText }: MediaList): boolean {
+  return WIDTH.test(mediaText) && !/print|hover/.test(mediaText) && !matchMedia(mediaText).matches;
+}
+
 /** Puts the rules of a media query in force, wherever it stands, until what it returns is called. */
 export function withMedia(condition: string): () => void {
-  const changed: CSSMediaRule[] = [];
-  const walk = (rules: CSSRuleList) => {
-    for (const rule of rules) {
-      if (rule instanceof CSSMediaRule && rule.media.mediaText === condition) changed.push(rule);
-      if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
-    }
-  };
-  for (const sheet of document.styleSheets) {
-    try {
-      walk(sheet.cssRules);
-    } catch {
-      continue;
-    }
+  const changed = new Set<MediaList>();
+  for (const { media } of styleRules(document)) {
+    for (const list of media) if (list.mediaText === condition) changed.add(list);
   }
-  for (const rule of changed) rule.media.mediaText = 'all';
+  for (const list of changed) list.mediaText = 'all';
   return () => {
-    for (const rule of changed) rule.media.mediaText = condition;
+    for (const list of changed) list.mediaText = condition;
   };
 }

@@ -1,3 +1,5 @@
+import { findIn } from './find.js';
+import { isInForce, styleRules } from './style-rules.js';
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
@@ -131,11 +133,28 @@ export interface Referred {
   readonly controlled: ReadonlySet<string>;
 }
 
+const MAKES_ROOM = ['scroll-margin-top', 'scroll-margin', 'padding-top', 'border-top-width', 'margin-top'];
+
+/** Ids of elements that a rule moves clear of the edge once they are the target (CSS Selectors 4, section 8.3). */
+function* makingRoom(document: Document): Generator<string> {
+  for (const rule of styleRules(document)) {
+    if (!rule.selector.includes(':target') || !isInForce(rule)) continue;
+    const { style, selector } = rule;
+    const isRoom = /::?before/.test(selector)
+      ? style.getPropertyValue('height') !== ''
+      : MAKES_ROOM.some((property) => style.getPropertyValue(property) !== '');
+    if (!isRoom) continue;
+    const of = selector.replace(/:target\b/g, '').replace(/::?before/g, '') || '*';
+    for (const element of findIn(document, of)) if (element.id !== '') yield element.id;
+  }
+}
+
 export function referredIds(document: Document): Referred {
   const targets = new Set<string>();
   const controlled = new Set<string>();
   for (const link of document.querySelectorAll('a[href^="#"]'))
     targets.add(link.getAttribute('href')!.slice(1));
+  if (targets.size > 0) for (const id of makingRoom(document)) targets.delete(id);
   for (const control of document.querySelectorAll('[aria-controls]')) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
   }

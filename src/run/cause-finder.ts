@@ -83,7 +83,9 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
   const suspects = suspectsOf(render.view, sighting);
   for (const suspect of suspects) {
     if (isLate()) return null;
-    const layout = await probe.layoutWith([{ nodes: sharersOf(suspect, sighting), styles: suspect.undo }]);
+    const layout = await probe.layoutWith({
+      styles: [{ nodes: sharersOf(suspect, sighting), styles: suspect.undo }],
+    });
     if (isGone(layout)) return causeBy(trial, [suspect]);
   }
   const likely = suspects.slice(0, MOST_IN_PAIRS);
@@ -91,8 +93,8 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
     for (const second of likely.slice(at + 1)) {
       if (isLate()) return null;
       const both = [first, second];
-      const changes = both.map((suspect) => ({ nodes: sharersOf(suspect, sighting), styles: suspect.undo }));
-      if (isGone(await probe.layoutWith(changes))) return causeBy(trial, both);
+      const styles = both.map((suspect) => ({ nodes: sharersOf(suspect, sighting), styles: suspect.undo }));
+      if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, both);
     }
   }
   return null;

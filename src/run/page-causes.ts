@@ -9,7 +9,7 @@ const MOST_CONDITIONS = 3;
 /** Whether the page is as wide as it is because of its viewport meta tag. */
 export async function viewportCause({ render, probe, writer, isGone }: Trial): Promise<Cause | null> {
   if (!render.device.mobile) return null;
-  if (!isGone(await probe.layoutWithViewport(DEVICE_WIDTH))) return null;
+  if (!isGone(await probe.layoutWith({ viewport: DEVICE_WIDTH }))) return null;
   const { viewportMeta } = render.view.snapshot;
   const says =
     viewportMeta === null
@@ -36,7 +36,7 @@ export async function mediaCause(trial: Trial): Promise<Cause | null> {
   const near = idle.filter(({ condition }) => isNear(condition, width)).slice(0, MOST_CONDITIONS);
   for (const { condition, declaration } of near) {
     if (isLate()) return null;
-    if (!isGone(await probe.layoutWithMedia(condition))) continue;
+    if (!isGone(await probe.layoutWith({ media: condition }))) continue;
     return {
       name: 'media-query-absent',
       message: `The rules of \`@media ${condition}\` do not hold at ${width} px; gone with them.`,

@@ -48,6 +48,7 @@ export interface PageOptions {
   readonly pictures?: readonly Quad[];
   readonly brokenPictures?: readonly { readonly node: number; readonly url: string }[];
   readonly labels?: readonly (readonly [field: number, label: number])[];
+  readonly scrolled?: readonly (readonly [node: number, x: number, y: number])[];
   readonly hoverReveals?: readonly (readonly [shown: number, hovered: number])[];
 }
 
@@ -192,6 +193,8 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       styles,
       nodes,
       lines,
+      fragments: { count: 0, node: [], box: [] },
+      scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],

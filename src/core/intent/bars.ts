@@ -11,6 +11,8 @@ export function isAtTopEdge(scene: Scene, i: NodeIndex): boolean {
   if (view.containingElement(i) >= 0 && position === 'fixed') return false;
   const top = pxOf(view.style(i, 'top'));
   if (top === null || Math.abs(top) > 8) return false;
+  // Let out of the screen by a hair, for a script to learn that it sticks and to make it lower.
+  if (position === 'sticky' && top < 0) return false;
   const { width } = view.snapshot.viewport;
   const box = view.box(i);
   if (box.width < 0.8 * width || box.height > 0.5 * view.snapshot.viewport.shownHeight) return false;

@@ -1,4 +1,6 @@
 import { area, meets, outOf, type Rect } from '../geometry/rect.js';
+import { isUpright } from '../layout/turns.js';
+import { isDrawn } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
 
@@ -18,6 +20,31 @@ export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
   const onBorder =
     text.full.y < field.full.y && text.full.y + text.full.height < field.full.y + field.full.height / 2;
   return onBorder && isLabel(scene, text);
+}
+
+/** A control that loses more of its size than this has lost a place to be hit. */
+const MOST_SHARE = 0.3;
+
+/**
+ * Whether what is lost of a control is room round its words and pictures that nobody sees: its box is not drawn, or it is
+ * turned, and the upright rectangle round it has corners that are not its own.
+ * @param px how much of it is lost along an axis
+ * @param isLost whether something that stands in it is lost
+ */
+export function losesRoomOnly(
+  scene: Scene,
+  ink: Ink,
+  { px, axis }: { readonly px: number; readonly axis: 'x' | 'y' },
+  isLost: (inner: Ink) => boolean,
+): boolean {
+  const { kind, node, full } = ink;
+  if (kind !== 'control') return false;
+  const { view } = scene;
+  const upright = isUpright(view, node);
+  if (upright && (isDrawn(view, node) || px > MOST_SHARE * (axis === 'x' ? full.width : full.height)))
+    return false;
+  const within = scene.inksWithin(ink);
+  return within.length > 0 && !within.some(isLost);
 }
 
 /** A button inside a field, a heart or a close button on a card that is a link, an arrow on a slide: small, and on top. */

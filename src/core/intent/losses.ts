@@ -1,5 +1,6 @@
 import { isDecoration } from './decoration.js';
 import { isClosed, isFaded, isFollowedByMore, isVisuallyHidden, isWindowOnMore } from './cutters.js';
+import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel } from './carousels.js';
 import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
@@ -41,12 +42,19 @@ const losses = perSnapshot((view): Loss[] => {
   for (const ink of scene.inks) {
     if (isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
     const loss = [lossAlong(scene, ink, 'x'), lossAlong(scene, ink, 'y'), lossByOutline(scene, ink)].find(
-      (each) => each !== null && !isMeant(scene, each),
+      (each) =>
+        each !== null &&
+        !isMeant(scene, each) &&
+        !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
     if (loss) found.push(loss);
   }
   return found;
 });
+
+function isCut(scene: Scene, ink: Ink): boolean {
+  return lossAlong(scene, ink, 'x') !== null || lossAlong(scene, ink, 'y') !== null;
+}
 
 function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const { view, clips } = scene;

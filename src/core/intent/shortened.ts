@@ -1,7 +1,7 @@
 import type { Loss } from './losses.js';
 import type { Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Less room than this shows no word to read, em. */
 const LEAST_EM = 4;
@@ -16,8 +16,17 @@ export function shorteningOf(scene: Scene, { cutter, ink, axis }: Loss): Shorten
     if (axis === 'y' && clamp !== '' && clamp !== 'none') return 'line-clamp';
     if (axis === 'x' && view.style(at, 'text-overflow') !== 'clip' && view.style(at, 'text-overflow') !== '')
       return 'ellipsis';
+    if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+/** A box that says that there is more: an ellipsis of the page's own, set over the end of what is cut. */
+export function isEllipsisMark(view: SnapshotView, i: NodeIndex): boolean {
+  return (
+    view.style(i, 'position') === 'absolute' &&
+    view.linesOf(i).some((line) => /^(…|\.\.\.)/.test(view.lineText(line)))
+  );
 }
 
 /** Whether a shortened text still shows enough to be told from another. */

@@ -36,19 +36,6 @@ export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
   return moves || (translate !== 'none' && translate !== '' && !/^0px( 0px)*$/.test(translate));
 }
 
-/** Neither turned nor skewed, by its own transform or that of what holds it: its box has its proportions. */
-export function isUpright(view: SnapshotView, i: NodeIndex): boolean {
-  for (let at = i; at >= 0; at = view.parent(at)) {
-    const rotate = view.style(at, 'rotate');
-    if (rotate !== '' && rotate !== 'none') return false;
-    const transform = view.style(at, 'transform');
-    if (transform === '' || transform === 'none') continue;
-    const matrix = /^matrix\(\s*[^,]+,\s*([^,]+),\s*([^,]+),/.exec(transform);
-    if (!matrix || Math.abs(Number(matrix[1])) > 1e-6 || Math.abs(Number(matrix[2])) > 1e-6) return false;
-  }
-  return true;
-}
-
 /**
  * The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is.
  * @param across how wide the two lie on one another, CSS px: a margin that pulls sideways by less is not why

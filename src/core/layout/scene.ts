@@ -115,6 +115,14 @@ export class Scene {
     return this.coverIndex.search(ink.shown!, isOver).map((i) => this.covers[i]!);
   }
 
+  /** Inks of what stands in a control or a picture, in the page's order. */
+  inksWithin(ink: Ink): Ink[] {
+    const found: Ink[] = [];
+    for (let at = ink.index + 1; at < this.inks.length && this.contains(ink.node, this.inks[at]!.node); at++)
+      found.push(this.inks[at]!);
+    return found;
+  }
+
   coversIn(rect: Rect): Cover[] {
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
@@ -156,8 +164,10 @@ export class Scene {
     const covers: Cover[] = [];
     for (let i = 1; i < view.count; i++) {
       if (!this.painted[i] || this.opacity[i]! < 0.9 || !isOpaque(view, i)) continue;
-      const rect = atLeast(cut(view.box(i), clips.shownBox(i)));
-      if (rect && area(rect) >= 16) covers.push({ node: i, rect, rank: order.box[i]! });
+      for (const box of view.fragmentsOf(i)) {
+        const rect = atLeast(cut(box, clips.shownBox(i)));
+        if (rect && area(rect) >= 16) covers.push({ node: i, rect, rank: order.box[i]! });
+      }
     }
     return covers;
   }

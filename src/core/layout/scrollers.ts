@@ -31,14 +31,14 @@ export function isFreedInScroller(
   if (holder < 0) return false;
   for (let at = still; at >= 0; at = view.parent(at)) if (at === holder) return false;
   const window = view.paddingBox(holder);
+  const scrolled = view.scrolledBy(holder);
+  const [x, y] = [part.x + scrolled.x, part.y + scrolled.y];
   const [clientWidth, clientHeight, scrollWidth, scrollHeight] = view.snapshot.nodes.scroll.subarray(
     4 * holder,
     4 * holder + 4,
   ) as unknown as [number, number, number, number];
   // To the near side of what lies over it, where there is room to be seen in.
-  const leftOf =
-    over.x - window.x >= part.width && part.x + part.width - (scrollWidth - clientWidth) <= over.x;
-  const above =
-    over.y - window.y >= part.height && part.y + part.height - (scrollHeight - clientHeight) <= over.y;
+  const leftOf = over.x - window.x >= part.width && x + part.width - (scrollWidth - clientWidth) <= over.x;
+  const above = over.y - window.y >= part.height && y + part.height - (scrollHeight - clientHeight) <= over.y;
   return (scrollWidth > clientWidth && leftOf) || (scrollHeight > clientHeight && above);
 }

@@ -63,6 +63,14 @@ export interface LayoutSnapshot {
     /** Inner size and content size of a scroll container: clientWidth, clientHeight, scrollWidth, scrollHeight. */
     readonly scroll: Float64Array;
   };
+  /** What of its content each scroll container is scrolled past, three numbers each: node, x and y; only those that are. */
+  readonly scrolled: Float64Array;
+  /** The boxes of inline elements that are broken over several lines, one row a line. */
+  readonly fragments: {
+    readonly count: number;
+    readonly node: Int32Array;
+    readonly box: Float64Array;
+  };
   /** One row a line of a text node. */
   readonly lines: {
     readonly count: number;

@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
+import { isUpright, turnOf } from './turns.js';
 import type { SnapshotView } from './view.js';
 
 /**
@@ -24,6 +25,7 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   const box = view.lineBox(line);
   const node = view.snapshot.lines.node[line]!;
   if (view.style(node, 'writing-mode') !== 'horizontal-tb') return box;
+  if (!isUpright(view, node)) return turned(box, turnOf(view, node), fontSizeOf(view, line));
   const em = emOf(view, line);
   const baseline = box.y + box.height * BASELINE;
   const top = Math.max(box.y, baseline - CAP_EM * em);
@@ -33,6 +35,23 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
     width: box.width,
     height: Math.min(box.y + box.height, baseline + below * em) - top,
   };
+}
+
+/** Of text that is turned, the upright rectangle round its letters without the empty corners that most of it is. */
+function turned(box: Rect, turn: number, em: number): Rect {
+  if (Number.isNaN(turn)) return box;
+  const width = Math.min(box.width - 1, em * Math.abs(Math.sin(turn)));
+  const height = Math.min(box.height - 1, em * Math.abs(Math.cos(turn)));
+  return {
+    x: box.x + width / 2,
+    y: box.y + height / 2,
+    width: box.width - width,
+    height: box.height - height,
+  };
+}
+
+function fontSizeOf(view: SnapshotView, line: number): number {
+  return Number.parseFloat(view.style(view.snapshot.lines.node[line]!, 'font-size')) || 16;
 }
 
 /** The font size as painted, CSS px: a transform scales the box and not the computed size. */

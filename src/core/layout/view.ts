@@ -23,6 +23,7 @@ export class SnapshotView {
   private readonly width: number;
   private children: readonly (readonly NodeIndex[])[] | null = null;
   private linesByNode: readonly (readonly number[])[] | null = null;
+  private fragmentsByNode: readonly (readonly number[])[] | null = null;
   /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
   readonly answers: unknown[] = [];
   private readonly containing: Int32Array;
@@ -116,6 +117,22 @@ export class SnapshotView {
     return this.linesByNode[i] ?? NONE;
   }
 
+  /** The boxes that an element is painted as: one a line for an inline element that is broken over several. */
+  fragmentsOf(i: NodeIndex): readonly Rect[] {
+    const { count, node, box } = this.snapshot.fragments;
+    this.fragmentsByNode ??= listsBy(count, node, this.count);
+    const rows = this.fragmentsByNode[i]!;
+    return rows.length > 0 ? rows.map((row) => rectAt(box, row)) : [this.box(i)];
+  }
+
+  /** How far the content of a scroll container is scrolled, CSS px. */
+  scrolledBy(i: NodeIndex): { readonly x: number; readonly y: number } {
+    const { scrolled } = this.snapshot;
+    for (let row = 0; row < scrolled.length; row += 3)
+      if (scrolled[row] === i) return { x: scrolled[row + 1]!, y: scrolled[row + 2]! };
+    return NOT_SCROLLED;
+  }
+
   lineBox(line: number): Rect {
     return rectAt(this.snapshot.lines.box, line);
   }
@@ -172,6 +189,7 @@ export class SnapshotView {
 }
 
 const UNKNOWN = -2;
+const NOT_SCROLLED = { x: 0, y: 0 };
 const NONE: readonly number[] = [];
 
 /** The rows 0 to `count` by what `column` says of each, in their order. */

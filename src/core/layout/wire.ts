@@ -53,6 +53,12 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
       margin: floats(nodes.margin),
       scroll: floats(nodes.scroll),
     },
+    scrolled: floats(wire.scrolled),
+    fragments: {
+      count: wire.fragments.count,
+      node: ints(wire.fragments.node),
+      box: floats(wire.fragments.box),
+    },
     lines: {
       count: lines.count,
       node: ints(lines.node),

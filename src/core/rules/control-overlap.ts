@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { area, intersect, type Rect } from '../geometry/rect.js';
+import { area, intersect, meets, type Rect } from '../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../intent/controls.js';
 import { hangsFromControl, isInTopLayer } from '../intent/overlays.js';
 import { isDecoration } from '../intent/decoration.js';
@@ -83,8 +83,21 @@ function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
 
 function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
   if (area(common) < LEAST_SHARE * Math.min(area(a.full), area(b.full))) return false;
+  if (!meetSeen(scene, a, b, common)) return false;
   if (isOnLargerControl(scene, a, b) || areShingled(scene, a.node, b.node)) return false;
   return !areAlternatives(scene, a.node, b.node);
+}
+
+/** Of an undrawn control, what it lies over on another counts only where it takes most clicks meant for that. */
+const TAKES_SHARE = 0.5;
+
+/** Whether something of both is seen where they meet, or one takes the place of the other. */
+function meetSeen(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
+  if (isDrawn(scene.view, a.node) || isDrawn(scene.view, b.node)) return true;
+  const [inA, inB] = [a, b].map((control) => scene.inksWithin(control).filter(({ shown }) => shown !== null));
+  if (inA!.some((x) => inB!.some((y) => meets(x.shown!, y.shown!, -LEAST_PX)))) return true;
+  const isSeen = showsOn(scene, a, common) || showsOn(scene, b, common);
+  return isSeen && area(common) >= TAKES_SHARE * Math.min(area(a.full), area(b.full));
 }
 
 /** Whether something of a control is seen in a place: its drawn box, or a word or picture of its own. */

@@ -2,6 +2,7 @@ import { px } from '../geometry/format.js';
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../intent/overlays.js';
+import { isEllipsisMark } from '../intent/shortened.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { coverCulprit } from '../layout/culprit.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
@@ -90,6 +91,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
   if (isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
+  if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];

@@ -1,7 +1,9 @@
+import { step } from '../findings/selector.js';
+import { likeness } from '../findings/signature.js';
 import { cut } from '../layout/clips.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
-import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_TEXT } from '../layout/snapshot.js';
-import type { NodeIndex } from '../layout/view.js';
+import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_PAGE_LINK, FLAG_TEXT } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -32,12 +34,13 @@ export const hoverOnly: Rule = {
       const reveal = revealOf(scene, hoverReveals[at]!, hoverReveals[at + 1]!);
       if (reveal) reveals.push(reveal);
     }
-    return byCulprit(render.view, reveals).map((group) => sighting(render, group));
+    return byCulprit(render.view, reveals, lookOf).map((group) => sighting(render, group));
   },
 };
 
 function revealOf(scene: Scene, shown: NodeIndex, hovered: NodeIndex): Reveal | null {
   const { view, clips } = scene;
+  if (isPermalink(scene, shown)) return null;
   if (!scene.painted[hovered] || !cut(view.box(hovered), clips.shownBox(hovered))) return null;
   let controls = 0;
   let words = 0;
@@ -47,6 +50,20 @@ function revealOf(scene: Scene, shown: NodeIndex, hovered: NodeIndex): Reveal | 
     if (view.has(at, FLAG_TEXT)) words++;
   }
   return words + controls > 0 ? { culprit: shown, hovered, controls } : null;
+}
+
+/** One rule of a style sheet shows all of a class, wherever they stand. */
+function lookOf(view: SnapshotView, i: NodeIndex): string {
+  return view.classes(i).length === 0 ? likeness(view, i) : step(view, i);
+}
+
+/** A sign beside a heading that leads to the heading itself: for those who want its address. */
+function isPermalink(scene: Scene, shown: NodeIndex): boolean {
+  const { view } = scene;
+  if (!view.has(shown, FLAG_PAGE_LINK)) return false;
+  for (let at = shown; at <= scene.lastOf(shown); at++)
+    if (view.linesOf(at).some((line) => view.lineText(line).length > 2)) return false;
+  return true;
 }
 
 function sighting(render: RenderView, { entries, fault }: Culprits<Reveal>): Sighting {

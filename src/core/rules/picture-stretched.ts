@@ -1,5 +1,5 @@
 import { px, tidy } from '../geometry/format.js';
-import { isUpright } from '../layout/displace.js';
+import { isUpright } from '../layout/turns.js';
 import type { Raster } from '../layout/pictures.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';

@@ -1,5 +1,6 @@
 import { px } from '../geometry/format.js';
 import { outOf, union, type Rect } from '../geometry/rect.js';
+import { losesRoomOnly } from '../intent/controls.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isIndentedAway } from '../intent/off-stage.js';
 import { displacementOf } from '../layout/displace.js';
@@ -39,8 +40,13 @@ export const unreachable: Rule = {
     for (const ink of scene.inks) {
       if (scene.view.has(ink.node, FLAG_PICTURE)) continue;
       const stranding = strandingOf(scene, ink);
-      if (stranding && !isDecoration(scene, ink.node) && !isWaiting(scene, stranding))
-        strandings.push(stranding);
+      if (!stranding || isDecoration(scene, ink.node) || isWaiting(scene, stranding)) continue;
+      const axis = axisOf(stranding.side);
+      if (
+        losesRoomOnly(scene, ink, { px: stranding.px, axis }, (inner) => strandingOf(scene, inner) !== null)
+      )
+        continue;
+      strandings.push(stranding);
     }
     return byCulprit(scene.view, strandings).map((group) => sighting(scene, render, group));
   },
@@ -87,7 +93,8 @@ function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
 /** Before the start of a scroll container, at its first scroll position. */
 function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
   const { view } = scene;
-  const out = outOf(ink.full, view.paddingBox(holder));
+  const { x, y } = view.scrolledBy(holder);
+  const out = outOf({ ...ink.full, x: ink.full.x + x, y: ink.full.y + y }, view.paddingBox(holder));
   const rtl = view.style(holder, 'direction') === 'rtl';
   const scrolls = (axis: 'x' | 'y') =>
     /auto|scroll/.test(view.style(holder, axis === 'x' ? 'overflow-x' : 'overflow-y'));
@@ -148,6 +155,10 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
 }
 
+function axisOf(side: Side): 'x' | 'y' {
+  return side === 'left' || side === 'right' ? 'x' : 'y';
+}
+
 function outsideShare({ view }: Scene, box: Rect, side: Side): number {
   const { width, shownHeight } = view.snapshot.viewport;
   if (side === 'left') return Math.min(1, -box.x / Math.max(1, box.width));
@@ -186,7 +197,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ...fault,
     affected: entries.map(({ ink }) => ink.node),
     rect: entries.map(({ ink }) => ink.full).reduce(union),
-    by: { axis: first.side === 'left' || first.side === 'right' ? 'x' : 'y', px: first.px },
+    by: { axis: axisOf(first.side), px: first.px },
     message: `${capital(nameOf(view, first.ink))}${more} reaches ${px(first.px)} ${where}, where no scrolling gets to, ${onScreen(render)}.`,
   };
 }

@@ -2,7 +2,7 @@ import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { Deadline } from '../deadline.js';
-import type { Generated, IdleMedia, Probe, StyleChange } from '../probe.js';
+import type { Generated, IdleMedia, LayoutChange, Probe } from '../probe.js';
 import { declarationIn } from './declarations.js';
 import type { PageWorld } from './page-world.js';
 import { StyleSheets } from './style-sheets.js';
@@ -18,16 +18,8 @@ export class LiveProbe implements Probe {
     private readonly origin: string,
   ) {}
 
-  async layoutWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot> {
-    return this.world.collectWith(changes);
-  }
-
-  async layoutWithViewport(content: string): Promise<LayoutSnapshot> {
-    return this.world.collectWithViewport(content);
-  }
-
-  async layoutWithMedia(condition: string): Promise<LayoutSnapshot> {
-    return this.world.collectWithMedia(condition);
+  async layoutWith(change: LayoutChange): Promise<LayoutSnapshot> {
+    return this.world.collectWith(change);
   }
 
   async idleMedia(nodes: readonly number[]): Promise<IdleMedia[]> {

@@ -2,9 +2,11 @@ import { readFile } from 'node:fs/promises';
 import type { CDPSession } from 'puppeteer-core';
 import { fromWire } from '../../core/layout/wire.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
+import type { Collected } from '../../page/collect.js';
 import type { PageApi } from '../../page/main.js';
 import type { Deadline } from '../deadline.js';
-import type { StyleChange } from '../probe.js';
+import type { LayoutChange } from '../../page/trial.js';
+import { addGeneratedContent } from './generated-content.js';
 
 let source: Promise<string> | undefined;
 
@@ -47,20 +49,21 @@ export class PageWorld {
   }
 
   async collect(wanted: readonly string[]): Promise<LayoutSnapshot> {
-    return fromWire(await this.call('collect', wanted));
+    return this.completed(await this.call('collect', wanted));
   }
 
-  /** The page as it would be laid out with other styles on some elements. */
-  async collectWith(changes: readonly StyleChange[]): Promise<LayoutSnapshot> {
-    return fromWire(await this.call('collectWith', changes));
+  /** The page as it would be laid out with a change. */
+  async collectWith(change: LayoutChange): Promise<LayoutSnapshot> {
+    try {
+      return await this.completed(await this.call('trial', change));
+    } finally {
+      await this.call('endTrial');
+    }
   }
 
-  async collectWithViewport(content: string): Promise<LayoutSnapshot> {
-    return fromWire(await this.call('collectWithViewport', content));
-  }
-
-  async collectWithMedia(condition: string): Promise<LayoutSnapshot> {
-    return fromWire(await this.call('collectWithMedia', condition));
+  private async completed({ snapshot, untold }: Collected): Promise<LayoutSnapshot> {
+    await this.deadline.race(addGeneratedContent(this.session, snapshot, untold));
+    return fromWire(snapshot);
   }
 
   /** The protocol's handle of an element of the last snapshot; null for what is no element. */

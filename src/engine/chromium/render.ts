@@ -11,6 +11,7 @@ import {
 } from '../engine.js';
 import { statesOf } from '../steps.js';
 import { withoutQuery } from '../../core/delivery/urls.js';
+import { messageOf } from '../../core/errors.js';
 import { captureFold, captureFull } from './capture.js';
 import { emulate } from './emulate.js';
 import { grantAccess } from './grant.js';
@@ -220,7 +221,8 @@ class RenderWork {
       await probe.close();
     } catch (error) {
       if (error instanceof OutOfTime) endScripts(session);
-      else if (!isLostContext(error)) throw error;
+      else if (!isLostContext(error))
+        this.notes.add(`causes were not looked for to the end: ${messageOf(error)}`);
     }
     timings.causeMs += clock();
   }

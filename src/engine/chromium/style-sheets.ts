@@ -40,12 +40,20 @@ export class StyleSheets {
     const header = [...this.headers.values()].find(({ sourceURL }) => sourceURL === sheet);
     if (!header) return null;
     const { styleSheetId } = header;
-    const { ranges } = await this.session.send('CSS.getLocationForSelector', {
-      styleSheetId,
-      selectorText: selector,
-    });
-    const range = ranges[before];
+    const range = await this.rangeOf(styleSheetId, selector, before);
     return range ? this.placeOf(styleSheetId, { line: range.startLine, column: range.startColumn }) : null;
+  }
+
+  /** The browser knows selectors as they are written in the file, not as it writes them itself. */
+  private async rangeOf(styleSheetId: string, selector: string, before: number) {
+    for (const selectorText of [selector, selector.replace(/\s*([,>+~])\s*/g, '$1')]) {
+      const found = await this.session
+        .send('CSS.getLocationForSelector', { styleSheetId, selectorText })
+        .catch(() => null);
+      const range = found?.ranges[before];
+      if (range) return range;
+    }
+    return null;
   }
 
   private async mapped(
