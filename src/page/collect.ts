@@ -1,5 +1,6 @@
 import {
   FLAG_ANCHOR_TARGET,
+  FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
   FLAG_FIELD,
   FLAG_IN_PICTURE,
@@ -19,7 +20,7 @@ import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { fieldText } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
-import { isReadable, untold, type Untold } from './generated.js';
+import { isReadable } from './generated.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
@@ -69,7 +70,8 @@ interface Inherited {
 /** A snapshot, and what of it the page can't tell itself. */
 export interface Collected {
   readonly snapshot: WireSnapshot;
-  readonly untold: readonly Untold[];
+  /** Rows of pseudo-elements of which the DOM tells neither box nor text. */
+  readonly untold: readonly number[];
 }
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
@@ -97,7 +99,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     scroll: [],
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
-  const hosts: { node: number; host: Element }[] = [];
+  const untold: number[] = [];
   const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
   const scrolled: number[] = [];
   const pictures: number[] = [];
@@ -197,12 +199,11 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
-    const flags = box ? of.flags | FLAG_RENDERED : of.flags & ~FLAG_RENDERED;
+    const flags = (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0);
     const node = addNode(of, kind, which, null, 0, flags, style, box);
     elements[node] = { host: element, which };
     const isTold = (box !== null || style.display === 'inline') && !isReadable(style.content);
-    if (!isTold && style.visibility === 'visible' && style.display !== 'contents')
-      hosts.push({ node, host: element });
+    if (!isTold && style.visibility === 'visible' && style.display !== 'contents') untold.push(node);
   };
 
   const hostOf = (element: Element, { node, display }: Inherited): Host => {
@@ -294,13 +295,14 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
           : inherited.content,
     };
 
-    if (reader.hasPseudo && rendered && tag !== 'svg') addPseudo(element, '::before', below);
+    const hasPseudo = rendered && reader.mayHavePseudo(element);
+    if (hasPseudo) addPseudo(element, '::before', below);
     if (rendered) {
       const noWrap = /^(nowrap|pre)$/.test(value('white-space'));
       for (const child of renderedChildNodes(element, tag)) {
         if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
       }
-      if (reader.hasPseudo && tag !== 'svg') addPseudo(element, '::after', below);
+      if (hasPseudo) addPseudo(element, '::after', below);
     }
     pushBelow(element, tag, rect, below);
   };
@@ -384,7 +386,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
-  return { snapshot, untold: untold(hosts) };
+  return { snapshot, untold };
 }
 
 function allOf(selector: string): Element[] {

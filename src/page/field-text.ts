@@ -3,6 +3,10 @@ import type { Box } from './pseudo-box.js';
 const TYPED = new Set(['text', 'search', 'email', 'password', 'tel', 'url', 'number']);
 let canvas: CanvasRenderingContext2D | null | undefined;
 
+function isTransparent({ color, opacity }: CSSStyleDeclaration): boolean {
+  return /^(transparent|rgba\(.*, 0\))$/.test(color) || opacity === '0';
+}
+
 /** Where the value, or else the placeholder, of a text field stands; null where there is none. Its text node is closed to us. */
 export function fieldText(
   field: HTMLInputElement | HTMLTextAreaElement,
@@ -12,6 +16,8 @@ export function fieldText(
   if (field.localName === 'input' && !TYPED.has(field.type)) return null;
   const text = field.value === '' ? field.placeholder : field.value;
   if (text === '') return null;
+  // A label stands in the field in its place.
+  if (field.value === '' && isTransparent(getComputedStyle(field, '::placeholder'))) return null;
   canvas ??= document.createElement('canvas').getContext('2d');
   if (!canvas) return null;
   const of = (value: string) => Number.parseFloat(value) || 0;
@@ -29,9 +35,8 @@ export function fieldText(
   const atEnd =
     style.textAlign === 'right' || (style.direction === 'rtl' && /start|left/.test(style.textAlign));
   const x = atEnd ? start + room - width : style.textAlign === 'center' ? start + (room - width) / 2 : start;
-  const isArea = field.localName === 'textarea';
-  const y = isArea
-    ? rect.y + of(style.borderTopWidth) + of(style.paddingTop)
-    : rect.y + (rect.height - height) / 2;
+  const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
+  const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
+  const y = field.localName === 'textarea' ? top : (top + bottom - height) / 2;
   return { x, y, width, height, text: field.type === 'password' ? '' : text.slice(0, 80) };
 }

@@ -1,6 +1,7 @@
 import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
 import type { Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
+import { sheetFacts, type SheetFacts } from './sheet-facts.js';
 
 /** What decides which properties of an element can matter. */
 export interface StyleFacts {
@@ -50,8 +51,6 @@ const RARE: Readonly<Record<string, string>> = {
   'image-rendering': 'auto',
 };
 
-/** What scripts move and fade things with. */
-const ANIMATED = ['opacity', 'transform', 'filter', 'translate', 'rotate', 'scale', 'clip-path'];
 const BORDERS = [
   'border-top-color',
   'border-right-color',
@@ -72,8 +71,8 @@ const columnOf = (property: string) => COLUMN.get(property)!;
 
 /** Reads computed styles into rows of string numbers, only what can matter of an element: reading is what collecting costs. */
 export class StyleReader {
-  /** Whether some rule of the page makes a pseudo-element; true where that can't be known. */
-  readonly hasPseudo: boolean;
+  /** What the style sheets say; null where that can't be known. */
+  private readonly sheets: SheetFacts | null;
   /** A row for what has no style. */
   readonly none: number;
   /** Every row that was read, by its number. */
@@ -87,15 +86,19 @@ export class StyleReader {
     private readonly styles: RowInterner,
     document: Document,
   ) {
-    const known = usedInSheets(document);
-    const used = known?.properties ?? null;
-    this.hasPseudo = known?.pseudo ?? true;
+    this.sheets = sheetFacts(document);
+    const used = this.sheets?.properties ?? null;
     this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
     this.hasRadius = used === null || RADII.some((property) => used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
     const none = COLUMNS.map(() => strings.number(''));
     this.none = styles.number(none);
     this.rows[this.none] = none;
+  }
+
+  /** Whether some rule may make a pseudo-element of an element. */
+  mayHavePseudo(element: Element): boolean {
+    return this.sheets?.hosts?.has(element) ?? element.localName !== 'svg';
   }
 
   /** What a row has for a property. */
@@ -163,39 +166,4 @@ export class StyleReader {
     this.rows[number] ??= row;
     return number;
   }
-}
-
-/**
- * Every property that the page's style sheets and style attributes name; null where that can't be known: a sheet of another
- * origin, a shadow tree, a frame.
- */
-function usedInSheets(document: Document): { properties: Set<string>; pseudo: boolean } | null {
-  const used = new Set<string>();
-  let pseudo = false;
-  const add = (style: CSSStyleDeclaration) => {
-    for (const property of style) used.add(property);
-  };
-  const walk = (rules: CSSRuleList) => {
-    for (const rule of rules) {
-      if ('style' in rule) add((rule as CSSStyleRule).style);
-      if ('selectorText' in rule) pseudo ||= /:(before|after)/.test((rule as CSSStyleRule).selectorText);
-      if ('styleSheet' in rule && (rule as CSSImportRule).styleSheet)
-        walk((rule as CSSImportRule).styleSheet!.cssRules);
-      if ('cssRules' in rule) walk((rule as CSSGroupingRule).cssRules);
-    }
-  };
-  try {
-    for (const sheet of [...document.styleSheets, ...document.adoptedStyleSheets]) walk(sheet.cssRules);
-  } catch {
-    return null;
-  }
-  for (const element of document.querySelectorAll('*')) {
-    if (element.shadowRoot || element.localName === 'iframe') return null;
-    if (element.hasAttribute('style')) add((element as HTMLElement).style);
-  }
-  // Scripts animate without a style sheet, and old attributes align and paint.
-  if (document.getAnimations().length > 0) for (const property of ANIMATED) used.add(property);
-  if (document.querySelector('[align]')) used.add('float');
-  if (document.querySelector('[background]')) used.add('background-image');
-  return { properties: used, pseudo };
 }

@@ -4,11 +4,12 @@ import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
 
 /**
- * Waiting wholly outside of what cuts it, put there by position, transform or a text indent: a drawer, a caption that slides
- * in, words replaced by a picture.
+ * Waiting wholly outside of what cuts it, put there by position or transform: a drawer, a caption that slides in; or words
+ * indented away, for a picture to stand in their place.
  */
 export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean {
   const { view } = scene;
+  if (isIndentedAway(scene, ink.node)) return true;
   if (!whole) return false;
   for (let at: NodeIndex = ink.node; at > cutter; at = view.parent(at)) {
     // A panel that is moved down to its title slides up when it is pointed at.
@@ -25,7 +26,7 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
       if (outside) return true;
     }
   }
-  return isIndentedAway(scene, ink.node);
+  return false;
 }
 
 /** Image replacement: the words are indented or moved far out of sight. */

@@ -1,8 +1,8 @@
 import { area, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../findings/signature.js';
-import { commonAncestor } from '../layout/displace.js';
+import { commonAncestor, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** The two elements just below the one that holds both; null when one holds the other. */
 function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
@@ -23,7 +23,14 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
   if (!pair) return false;
   const [boxA, boxB] = [scene.view.box(pair[0]), scene.view.box(pair[1])];
   const common = intersect(boxA, boxB);
-  return common !== null && area(common) >= 0.9 * Math.max(area(boxA), area(boxB)) && area(common) > 400;
+  // Turned slides of a pile meet in the middle.
+  const isPile = pair.some((at) => isMoved(scene.view, at)) && sameLook(scene.view, pair);
+  const least = (isPile ? 0.6 : 0.9) * Math.max(area(boxA), area(boxB));
+  return common !== null && area(common) >= least && area(common) > 400;
+}
+
+function sameLook(view: SnapshotView, [a, b]: readonly [NodeIndex, NodeIndex]): boolean {
+  return view.tag(a) === view.tag(b) && view.classes(a)[0] === view.classes(b)[0];
 }
 
 /** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. */
