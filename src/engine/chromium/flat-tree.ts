@@ -38,9 +38,11 @@ export class FlatTree {
   }
 
   placeOf(row: number): Place | null {
-    let place = this.places.get(row);
-    if (place === undefined) this.places.set(row, (place = this.find(row)));
-    return place;
+    // Downwards from the nearest known one: a page may nest deeper than the call stack reaches.
+    const path: number[] = [];
+    for (let at = row; at >= 0 && !this.places.has(at); at = this.wire.nodes.parent[at]!) path.push(at);
+    for (const at of path.reverse()) this.places.set(at, this.find(at));
+    return this.places.get(row)!;
   }
 
   /** The pseudo-element of an element. */
@@ -50,10 +52,11 @@ export class FlatTree {
     return node === undefined || node === null ? null : { document: host!.document, node };
   }
 
+  /** By the place of its parent, which is known. */
   private find(row: number): Place | null {
     if (row === 0) return this.rootOf(0);
     const { parent, tag } = this.wire.nodes;
-    const around = this.placeOf(parent[row]!);
+    const around = this.places.get(parent[row]!);
     if (!around) return null;
     const document = this.documents[around.document]!;
     const frame = document.frames.get(around.node);

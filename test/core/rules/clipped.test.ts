@@ -2,7 +2,7 @@ import { controlClipped } from '../../../src/core/rules/control-clipped.js';
 import { textClipped } from '../../../src/core/rules/text-clipped.js';
 import { unreachable } from '../../../src/core/rules/unreachable.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_PAGE_LINK } from '../../../src/core/layout/snapshot.js';
-import { line, renderOf, seenBy } from '../../support/render.js';
+import { CARD, line, renderOf, seenBy } from '../../support/render.js';
 
 const PAGE = { width: 400, height: 800 };
 const HIDDEN = { 'overflow-x': 'hidden', 'overflow-y': 'hidden' };
@@ -110,6 +110,15 @@ describe('unreachable', () => {
       children: [label(20)],
     };
     expect(seenBy(unreachable, PAGE, [scroller])).toEqual(['#label x 30']);
+    // Scrolled on by a script, it can be scrolled back.
+    expect(seenBy(unreachable, { ...PAGE, scrolled: [[2, 30, 0]] }, [scroller])).toEqual([]);
+  });
+  test('of a link without a box of its own the words count, until it has lost much of its size', () => {
+    const link = (x: number, style = {}) =>
+      label(x, { display: 'block', ...style }, { flags: FLAG_CONTROL, lines: [line(x + 14, 20, 90)] });
+    expect(seenBy(unreachable, PAGE, [link(-10)])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [link(-10, CARD)])).toEqual(['#label x 10']);
+    expect(seenBy(unreachable, PAGE, [link(-20)])).toEqual(['#label x 20']);
   });
   test('fixed to the screen and higher than it', () => {
     const panel = {

@@ -1,4 +1,4 @@
-import { FLAG_CONTROL, FLAG_FIELD, FLAG_TEXT } from '../../../src/core/layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK, FLAG_TEXT } from '../../../src/core/layout/snapshot.js';
 import { hoverOnly } from '../../../src/core/rules/hover-only.js';
 import { smallTarget } from '../../../src/core/rules/small-target.js';
 import { line, PHONE, seenBy } from '../../support/render.js';
@@ -67,4 +67,25 @@ test('what only hovering shows is told on touch screens, with its weight', () =>
   expect(seenBy(hoverOnly, page, [item, panel(0)], PHONE)).toEqual([]);
   expect(seenBy(hoverOnly, page, [{ ...item, hidden: true }, panel(FLAG_TEXT)], PHONE)).toEqual([]);
   expect(seenBy(hoverOnly, page, [item, panel(FLAG_TEXT)])).toEqual([]);
+});
+
+test('what one class hides is one defect, wherever it stands; a sign that leads to its own heading is none', () => {
+  const tools = (y: number, part: object = {}) => ({
+    tag: 'section',
+    id: `part-${y}`,
+    box: [0, y, 300, 60] as const,
+    children: [{ tag: 'div', class: 'tools', box: [0, y, 60, 20] as const, flags: FLAG_CONTROL, ...part }],
+  });
+  const page = {
+    ...PAGE,
+    hoverReveals: [
+      [3, 2],
+      [5, 4],
+    ] as const,
+  };
+  expect(seenBy(hoverOnly, page, [tools(0), tools(100)], PHONE)).toHaveLength(1);
+  const sign = { tag: 'a', flags: FLAG_CONTROL | FLAG_PAGE_LINK, lines: [line(0, 0, 10, '¶')] };
+  expect(seenBy(hoverOnly, page, [tools(0, sign), tools(100, sign)], PHONE)).toEqual([]);
+  const words = { ...sign, lines: [line(0, 0, 80, 'All fares')] };
+  expect(seenBy(hoverOnly, page, [tools(0, words), tools(100, words)], PHONE)).toHaveLength(1);
 });

@@ -1,0 +1,55 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { KIND_ELEMENT } from '../../src/core/layout/snapshot.js';
+import type { SnapshotView } from '../../src/core/layout/view.js';
+import { layoutPath, readLayout } from '../../src/run/layout-file.js';
+import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
+
+const STYLE = `<style>p { margin: 0; height: 20px; font: 16px/20px Arial } .f { display: flex; justify-content: end }
+.c::before, .f.c::before { content: attr(data-words) }</style>`;
+/** Generated words, and the same words as text 20 px below them. */
+const pair = (words: string, classes = '') =>
+  `<p class="c ${classes}" data-words="${words}"></p><p class="${classes}">${words}</p>`;
+const PAGE = `<!doctype html><meta name="viewport" content="width=device-width"><title>Generated</title>${STYLE}
+<body style="height: 3000px">${pair('in line')}${pair('in a row', 'f')}<details>${pair('in closed details')}</details>
+<div id="host"><div>${pair('in a slot')}</div></div>
+<iframe title="inner" style="border: 3px solid; padding: 5px" srcdoc='${STYLE}<body style="height: 900px">${pair('in a frame')}<script>scrollTo(0, 5)</script>'></iframe>
+<script>host.attachShadow({ mode: 'open' }).innerHTML = ${JSON.stringify(`${STYLE}${pair('in a shadow')}<slot></slot>`)}</script>`;
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+});
+afterAll(() => temp.dispose());
+
+/** Boxes of the lines with some words: of those that are generated, and of those that are text. */
+function boxesOf(view: SnapshotView, words: string) {
+  const { count, node } = view.snapshot.lines;
+  const lines = Array.from({ length: count }, (_, line) => line).filter(
+    (line) => view.lineText(line) === words,
+  );
+  const isText = (line: number) => view.snapshot.nodes.kind[node[line]!] === KIND_ELEMENT;
+  const boxes = (text: boolean) =>
+    lines.filter((line) => isText(line) === text).map((line) => view.lineBox(line));
+  return { generated: boxes(false), text: boxes(true) };
+}
+
+test('generated words lie where the same words lie as text, in whatever tree', async () => {
+  const path = join(temp.path, 'page.html');
+  await writeFile(path, PAGE);
+  const out = join(temp.path, 'run');
+  const profile = '500x400@2';
+  const args = ['check', path, '--at', profile, '--shots', 'none', '--keep-layouts', '--json', '--out', out];
+  const { pages } = manifestOf(await isoptic(args));
+  const { view } = await readLayout(join(out, layoutPath(pages[0]!.id, profile)));
+  for (const words of ['in line', 'in a row', 'in a slot', 'in a shadow', 'in a frame']) {
+    const { generated, text } = boxesOf(view, words);
+    expect([words, generated.length, text.length]).toEqual([words, 1, 1]);
+    const [made, written] = [generated[0]!, text[0]!];
+    expect(made.x).toBeCloseTo(written.x, 0);
+    expect(made.width).toBeCloseTo(written.width, 0);
+    expect(written.y - made.y).toBeCloseTo(20, 0);
+  }
+  expect(boxesOf(view, 'in closed details').generated).toEqual([]);
+});
