@@ -42,13 +42,16 @@ export class CauseFinder {
 
   /** @param place of the render in the plan */
   async investigate(place: number, render: RenderView, probe: Probe): Promise<void> {
+    if (render.view.count > MOST_ELEMENTS) {
+      this.pass(place);
+      return;
+    }
     const sightings = judge(render, this.rules, this.settings).filter(({ rule }) =>
       LAYOUT_FAMILIES.includes(rule.meta.family),
     );
     await this.turns.before(place, TURN_MS);
     const mine = sightings.filter(({ rule, sighting }) => this.claim(keyOf(rule, sighting)));
     this.pass(place);
-    if (render.view.count > MOST_ELEMENTS) return;
     const until = performance.now() + BOUND_MS;
     const isLate = () => performance.now() > until;
     const writer = new SelectorWriter(render.view);

@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
-import { isUpright, turnOf } from './turns.js';
+import { turnOf } from './turns.js';
 import type { SnapshotView } from './view.js';
 
 /**
@@ -25,7 +25,8 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   const box = view.lineBox(line);
   const node = view.snapshot.lines.node[line]!;
   if (view.style(node, 'writing-mode') !== 'horizontal-tb') return box;
-  if (!isUpright(view, node)) return turned(box, turnOf(view, node), fontSizeOf(view, line));
+  const turn = turnOf(view, node);
+  if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
   const baseline = box.y + box.height * BASELINE;
   const top = Math.max(box.y, baseline - CAP_EM * em);
@@ -37,17 +38,14 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   };
 }
 
-/** Of text that is turned, the upright rectangle round its letters without the empty corners that most of it is. */
+/** Cosine of some 10 degrees: text turned by less has next to no empty corners. */
+const NEARLY_UPRIGHT = 0.985;
+
+/** Of text that is turned, the upright rectangle round it without its empty corners; a quarter turn has none. */
 function turned(box: Rect, turn: number, em: number): Rect {
-  if (Number.isNaN(turn)) return box;
-  const width = Math.min(box.width - 1, em * Math.abs(Math.sin(turn)));
-  const height = Math.min(box.height - 1, em * Math.abs(Math.cos(turn)));
-  return {
-    x: box.x + width / 2,
-    y: box.y + height / 2,
-    width: box.width - width,
-    height: box.height - height,
-  };
+  const corner = em * Math.min(Math.abs(Math.sin(turn)), Math.abs(Math.cos(turn)));
+  const [dx, dy] = [Math.min(box.width - 1, corner) / 2, Math.min(box.height - 1, corner) / 2];
+  return { x: box.x + dx, y: box.y + dy, width: box.width - 2 * dx, height: box.height - 2 * dy };
 }
 
 function fontSizeOf(view: SnapshotView, line: number): number {

@@ -26,6 +26,16 @@ describe('text-overlap', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
   });
+  test('text that is turned a little, or by a quarter, keeps its thickness', () => {
+    const little = text('b', 28, { transform: 'matrix(0.9994, 0.0349, -0.0349, 0.9994, 0, 0)' });
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), little])).toHaveLength(1);
+    const side = (x: number) => ({
+      ...text('b', 10, { transform: 'matrix(0, 1, -1, 0, 0, 0)', 'font-size': '16px' }),
+      lines: [{ box: [x, 0, 18, 120] as const, text: 'Words at the side' }],
+    });
+    expect(seenBy(textOverlap, PAGE, [text('a', 60), side(100)])).toHaveLength(1);
+    expect(seenBy(textOverlap, PAGE, [text('a', 60), side(300)])).toEqual([]);
+  });
   test('tight setting is no overlap', () => {
     expect(seenBy(textOverlap, PAGE, [text('a', 20), text('b', 31)])).toEqual([]);
   });
