@@ -2,6 +2,7 @@ import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
 import { elementOf } from './experiment.js';
+import { keepGutter } from './gutter.js';
 import { idleMedia } from './media-trial.js';
 import { scrollThrough, settle } from './settle.js';
 import { endTrial, trial } from './trial.js';
@@ -18,6 +19,7 @@ const isoptic = {
   settle,
   collect,
   alter,
+  keepGutter,
   locate,
   scrollTo,
   focusField,

@@ -6,6 +6,7 @@ export interface SettleResult {
 const LAYOUT_BOUND_MS = 3_000;
 const FONTS_BOUND_MS = 5_000;
 const PICTURES_BOUND_MS = 5_000;
+const LOADING_SCREEN_BOUND_MS = 3_000;
 /** An endless page grows while it is scrolled; this many screens are enough to bring in what is lazy. */
 const MAX_SCREENS = 60;
 
@@ -56,6 +57,8 @@ export async function settle(): Promise<SettleResult> {
   if (!(await within(fonts, FONTS_BOUND_MS))) bounds.push('fonts were still loading');
   if (!(await within(picturesDecoded(), PICTURES_BOUND_MS))) bounds.push('pictures were still loading');
 
+  if (!(await loadingScreenGone())) bounds.push('a loading screen still lay over the page');
+
   const until = performance.now() + LAYOUT_BOUND_MS;
   let before = '';
   for (;;) {
@@ -71,6 +74,32 @@ export async function settle(): Promise<SettleResult> {
   }
   hideCaret();
   return { bounds };
+}
+
+async function loadingScreenGone(): Promise<boolean> {
+  const until = performance.now() + LOADING_SCREEN_BOUND_MS;
+  while (isBehindLoadingScreen()) {
+    if (performance.now() > until) return false;
+    endAnimations();
+    await frame();
+  }
+  return true;
+}
+
+/** A raised layer fixed over the whole screen, with hardly a word and nothing to press, over a page that has more to say. */
+function isBehindLoadingScreen(): boolean {
+  const { innerWidth, innerHeight } = window;
+  for (let at = document.elementFromPoint(innerWidth / 2, innerHeight / 2); at; at = at.parentElement) {
+    const style = getComputedStyle(at);
+    if (style.position !== 'fixed' || !(Number.parseInt(style.zIndex) > 0)) continue;
+    const { left, top, right, bottom } = at.getBoundingClientRect();
+    if (left > 0 || top > 0 || right < innerWidth || bottom < innerHeight) continue;
+    const words = (at as HTMLElement).innerText.trim().length;
+    const isBare =
+      words <= 40 && at.querySelector('a, button, input, select, textarea, iframe, form, canvas') === null;
+    return isBare && document.body.innerText.length > words + 80;
+  }
+  return false;
 }
 
 function picturesDecoded(): Promise<unknown> {

@@ -63,7 +63,21 @@ const RADII = [
   'border-bottom-right-radius',
   'border-bottom-left-radius',
 ];
-const SIZES = ['width', 'min-width', 'max-width', 'height', 'max-height'];
+const SIZES: Readonly<Record<string, string>> = {
+  width: 'auto',
+  'min-width': 'auto',
+  'max-width': 'none',
+  height: 'auto',
+  'max-height': 'none',
+};
+/** Those that only the styles of the page give a size; of others, the browser's own styles and attributes do. */
+const UNSIZED = new Set(
+  (
+    'div span p a li ul ol dl dt dd h1 h2 h3 h4 h5 h6 section article header footer nav main aside figure figcaption ' +
+    'strong em b i u s small code pre blockquote label form address abbr cite time sup sub kbd samp var mark'
+  ).split(' '),
+);
+const INHERITED = new Set(['writing-mode', 'text-transform', 'image-rendering']);
 const OFFSETS = ['left', 'right', 'top', 'bottom'];
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
@@ -79,6 +93,7 @@ export class StyleReader {
   private readonly rows: number[][] = [];
   private readonly rare: readonly string[];
   private readonly hasRadius: boolean;
+  private readonly hasPopovers: boolean;
   private readonly initial: readonly number[];
 
   constructor(
@@ -86,7 +101,12 @@ export class StyleReader {
     private readonly styles: RowInterner,
     document: Document,
   ) {
-    this.sheets = sheetFacts(document);
+    const followed = [
+      ...Object.keys(RARE).filter((property) => !INHERITED.has(property)),
+      ...Object.keys(SIZES),
+    ];
+    this.sheets = sheetFacts(document, followed);
+    this.hasPopovers = document.querySelector('[popover]') !== null;
     const used = this.sheets?.properties ?? null;
     this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
     this.hasRadius = used === null || RADII.some((property) => used.has(property));
@@ -127,7 +147,10 @@ export class StyleReader {
     const overflow = read('overflow-x') + read('overflow-y');
     read('box-sizing');
     read('background-color');
-    for (const property of this.rare) read(property);
+    // An element's own attributes say what no rule does.
+    const own = element === null || element.hasAttribute('style') || element.localName === 'svg';
+    const maySet = (property: string) => own || (this.sheets?.setOn.get(property)?.has(element) ?? true);
+    for (const property of this.rare) if (maySet(property)) read(property);
     if (row[columnOf('background-image')] !== this.initial[columnOf('background-image')])
       read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
@@ -154,10 +177,16 @@ export class StyleReader {
     else for (const property of OF_TEXT) row[columnOf(property)] = parent[columnOf(property)]!;
     const hasSize = display !== 'inline' || facts.isReplaced;
     const declared = [
-      ...(hasSize ? SIZES : []),
       ...(hasSize && isItem ? ['flex-basis'] : []),
       ...(position !== 'static' ? OFFSETS : []),
     ];
+    const isUnsized = !own && UNSIZED.has(element.localName) && !this.hasPopovers;
+    if (hasSize) {
+      for (const [property, initial] of Object.entries(SIZES)) {
+        if (isUnsized && !maySet(property)) set(property, initial);
+        else declared.push(property);
+      }
+    }
     const map = declared.length > 0 ? element?.computedStyleMap() : undefined;
     for (const property of declared) {
       set(property, map ? String(map.get(property) ?? '') : style.getPropertyValue(property));

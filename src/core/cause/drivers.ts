@@ -1,3 +1,4 @@
+import { outAlong } from '../geometry/rect.js';
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
@@ -102,6 +103,19 @@ function ownLinesReachEnd(view: SnapshotView, escapes: EndEscapes, i: NodeIndex)
 function isInFlow(view: SnapshotView, i: NodeIndex): boolean {
   const position = view.style(i, 'position');
   return view.isRendered(i) && position !== 'absolute' && position !== 'fixed';
+}
+
+/**
+ * One of two or more items of a row that stick out of it, each of which would fit it: together they are too wide, not what
+ * is in one of them.
+ */
+export function isItemOfWideRow(view: SnapshotView, i: NodeIndex): boolean {
+  const row = view.containingElement(i);
+  if (row < 0 || !/flex/.test(view.style(row, 'display')) || !isSingleRow(view, row)) return false;
+  const room = view.contentBox(row);
+  const isOut = (item: NodeIndex) => outAlong(view.box(item), room, 'x') > SLACK;
+  if (!isOut(i) || view.box(i).width > room.width + SLACK) return false;
+  return view.childrenOf(row).filter((item) => isInFlow(view, item) && isOut(item)).length >= 2;
 }
 
 /** A container that sets two or more items in one row that can't wrap. */

@@ -41,10 +41,18 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
       atFault.includes(node) || atFault.includes(blockAround(scene.view, node));
     if (later.rule.meta.family === 'overlap' && about.some(isRunOut)) return true;
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
+    // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
+    const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
+    if (isBesidePage && atFault.some((node) => isWithOneAnother(scene, node, later.sighting.node)))
+      return true;
     if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
   }
   if (family === 'clipped') return atFault.includes(later.sighting.node);
   // Overlaps: the same element at fault, or the same pair seen from the other side.
   return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
+}
+
+function isWithOneAnother(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  return scene.contains(a, b) || scene.contains(b, a);
 }

@@ -1,7 +1,7 @@
 import type { Loss } from './losses.js';
 import { isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
 const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rotator/i;
@@ -19,14 +19,12 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boo
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
   if (chain.some((at) => isMoved(view, at) || isNamed(scene, at))) return true;
   const window = view.contentBox(cutter);
-  const slide = chain.find((at) => {
+  const isSlide = (at: NodeIndex) => view.box(at).width >= 0.6 * window.width;
+  const slide = chain.findLast((at) => {
     const box = view.box(at);
-    return (
-      box.width >= 0.6 * window.width &&
-      (box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2)
-    );
+    return isSlide(at) && (box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2);
   });
-  return slide !== undefined && hasButtonsBeside(scene, cutter, slide);
+  return slide !== undefined && hasButtonsBeside(scene, cutter, slide, isSlide);
 }
 
 function isNamed({ view }: Scene, i: NodeIndex): boolean {
@@ -35,13 +33,19 @@ function isNamed({ view }: Scene, i: NodeIndex): boolean {
   );
 }
 
-function hasButtonsBeside(scene: Scene, cutter: NodeIndex, slide: NodeIndex): boolean {
+/** Buttons by the window that are not part of a slide; a link to another page moves nothing. */
+function hasButtonsBeside(
+  scene: Scene,
+  cutter: NodeIndex,
+  slide: NodeIndex,
+  isSlide: (i: NodeIndex) => boolean,
+): boolean {
   const { view } = scene;
   const around = Math.max(0, view.parent(cutter));
-  const track = view.parent(slide);
-  let buttons = 0;
+  const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   for (let at = around; at <= scene.lastOf(around); at++) {
-    if (view.has(at, FLAG_CONTROL) && !scene.contains(track, at)) buttons++;
+    const moves = view.has(at, FLAG_CONTROL) && (view.tag(at) !== 'a' || view.has(at, FLAG_PAGE_LINK));
+    if (moves && !slides.some((each) => scene.contains(each, at))) return true;
   }
-  return buttons >= 1;
+  return false;
 }

@@ -1,5 +1,6 @@
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
+import type { Loss } from './losses.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -17,21 +18,22 @@ export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
   );
 }
 
-/** Closed: no room is left for content along an axis, so what is in it waits to be opened. */
-export function isClosed(scene: Scene, cutter: NodeIndex): boolean {
-  for (let at = cutter; at >= 0; at = scene.view.parent(at)) {
-    const { width, height } = scene.view.contentBox(at);
-    const cuts = /hidden|clip/.test(scene.view.style(at, 'overflow-x') + scene.view.style(at, 'overflow-y'));
-    if (cuts && (height < 1 || width < 1)) return true;
+/**
+ * Closed: no room is left for content along an axis, so what is in it waits to be opened. What still shows a part of its
+ * content, in its padding, is not closed but too small.
+ */
+export function isClosed({ view }: Scene, { cutter, whole }: Loss): boolean {
+  for (let at = cutter; at >= 0; at = view.parent(at)) {
+    if (!/hidden|clip/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) continue;
+    const { width, height } = whole ? view.contentBox(at) : view.paddingBox(at);
+    if (height < 1 || width < 1) return true;
   }
   return false;
 }
 
-/** A part that a button of the page opens further: “read more”, an accordion, a panel. */
-export function isWindowOnMore(scene: Scene, cutter: NodeIndex): boolean {
-  const { view } = scene;
-  for (let at = cutter; at >= 0; at = view.parent(at)) if (view.has(at, FLAG_CONTROLLED)) return true;
-  for (let at = cutter; at <= scene.lastOf(cutter); at++) if (view.has(at, FLAG_CONTROLLED)) return true;
+/** In a part that a button of the page opens further: “read more”, an accordion, a panel. */
+export function isWindowOnMore({ view }: Scene, lost: NodeIndex): boolean {
+  for (let at = lost; at >= 0; at = view.parent(at)) if (view.has(at, FLAG_CONTROLLED)) return true;
   return false;
 }
 

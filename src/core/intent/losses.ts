@@ -60,8 +60,6 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const { view, clips } = scene;
   const isText = ink.kind === 'text';
   const clip = isText ? clips.lostContent(ink.node) : clips.lostBox(ink.node);
-  const cutter = clips.cutter(isText ? ink.node : view.containingElement(ink.node), axis);
-  if (cutter < 0) return null;
   const rect = isText ? lettersOf(view, ink.line) : ink.full;
   const px = beyond(rect, clip, axis);
   const size = axis === 'x' ? rect.width : rect.height;
@@ -71,6 +69,10 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
       : Math.max(1.5, LEAST_EM * emOf(view, ink.line))
     : LEAST_BOX_PX;
   if (px <= least) return null;
+  // Not merely the nearest that clips: the nearest that takes so much.
+  const cutters = isText ? clips.cuttersOfContent(ink.node, axis) : clips.cuttersOfBox(ink.node, axis);
+  const cutter = first(cutters, (each) => beyond(rect, each.clip, axis) > least)?.node;
+  if (cutter === undefined) return null;
   return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect };
 }
 
@@ -116,6 +118,11 @@ function showsText(scene: Scene, outline: Outline): boolean {
     );
 }
 
+function first<T>(all: Iterable<T>, holds: (each: T) => boolean): T | undefined {
+  for (const each of all) if (holds(each)) return each;
+  return undefined;
+}
+
 /** How far a rectangle reaches past a clip along an axis, on its worse side. */
 function beyond(rect: Rect, clip: Clip, axis: 'x' | 'y'): number {
   return axis === 'x'
@@ -124,11 +131,11 @@ function beyond(rect: Rect, clip: Clip, axis: 'x' | 'y'): number {
 }
 
 function isMeant(scene: Scene, loss: Loss): boolean {
-  const { cutter } = loss;
+  const { cutter, ink } = loss;
   return (
     isVisuallyHidden(scene, cutter) ||
-    isClosed(scene, cutter) ||
-    isWindowOnMore(scene, cutter) ||
+    isClosed(scene, loss) ||
+    isWindowOnMore(scene, ink.node) ||
     isFaded(scene, cutter) ||
     isFollowedByMore(scene, cutter) ||
     isPageOfCarousel(scene, loss) ||

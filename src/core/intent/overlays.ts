@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_FIELD, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -22,15 +22,37 @@ export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
 const NAMED =
   /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar|notification|popover|popup|tooltip|dropdown/i;
 
-/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role or its name; nothing else tells it. */
+/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role, its name, or a button to close it. */
 export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
+  const root = fixedRoot(view, i);
+  if (root >= 0 && holdsCloseButton(scene, root)) return true;
   for (let at = i; at >= 0; at = view.parent(at)) {
     if (view.has(at, FLAG_OVERLAY)) return true;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
     if (NAMED.test(name)) return true;
   }
   return false;
+}
+
+const CLOSES = /(^|[-_ ])(close|dismiss)([-_ ]|$)/i;
+
+/** A button in sight that closes what it stands in: by its sign, or by its name. */
+function holdsCloseButton(scene: Scene, root: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = root + 1; at <= scene.lastOf(root); at++) {
+    if (!view.has(at, FLAG_CONTROL) || !scene.painted[at] || view.has(at, FLAG_FIELD)) continue;
+    if (CLOSES.test(`${view.id(at)} ${view.classes(at).join(' ')}`)) return true;
+    const words = linesIn(scene, at).map((line) => view.lineText(line).trim());
+    if (words.length === 1 && /^[×✕✖✗⨉╳]$/.test(words[0]!)) return true;
+  }
+  return false;
+}
+
+function linesIn(scene: Scene, i: NodeIndex): number[] {
+  const lines: number[] = [];
+  for (let at = i; at <= scene.lastOf(i); at++) lines.push(...scene.view.linesOf(at));
+  return lines;
 }
 
 /**

@@ -11,6 +11,12 @@ export interface Clip {
   readonly bottom: number;
 }
 
+/** An element that cuts off, and the edges at which it does. */
+export interface Cutter {
+  readonly node: NodeIndex;
+  readonly clip: Clip;
+}
+
 const NO_CLIP: Clip = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
 
 /**
@@ -80,8 +86,25 @@ export class Clips {
     return own ? meet(around, own) : around;
   }
 
+  /** The elements that cut an element's content off along an axis for good, the nearest first. */
+  *cuttersOfContent(i: NodeIndex, axis: 'x' | 'y'): Generator<Cutter> {
+    for (let at = this.cutter(i, axis); at >= 0; at = this.cutter(this.view.containingElement(at), axis)) {
+      const own = ownClip(this.view, at);
+      const inner = contentClip(this.view, at);
+      const clip = own && inner ? meet(own, inner.clip) : (own ?? inner?.clip);
+      if (clip) yield { node: at, clip };
+    }
+  }
+
+  /** The same of its own box: first the clip that it puts on itself. */
+  *cuttersOfBox(i: NodeIndex, axis: 'x' | 'y'): Generator<Cutter> {
+    const own = ownClip(this.view, i);
+    if (own) yield { node: i, clip: own };
+    yield* this.cuttersOfContent(this.view.containingElement(i), axis);
+  }
+
   /** The nearest element that cuts an element's content off along an axis for good; −1 when none does. */
-  cutter(i: NodeIndex, axis: 'x' | 'y'): NodeIndex {
+  private cutter(i: NodeIndex, axis: 'x' | 'y'): NodeIndex {
     return i < 0 ? -1 : (axis === 'x' ? this.cutterX : this.cutterY)[i]!;
   }
 }

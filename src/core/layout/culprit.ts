@@ -1,5 +1,5 @@
 import { commonAncestor, displacedRoot } from './displace.js';
-import { intersect, outAlong } from '../geometry/rect.js';
+import { intersect, outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex } from './view.js';
 
@@ -24,18 +24,39 @@ export function coverCulprit(scene: Scene, cover: NodeIndex, hidden: Ink): NodeI
   const candidates = [
     displacedRoot(scene, cover, hidden.node),
     displacedRoot(scene, hidden.node, cover),
+    boxRanOutOf(scene, cover, scene.view.box(cover), hidden.node),
     ranOutOf(scene, hidden, cover),
     pullingSibling(scene, cover, hidden.node),
   ];
   return candidates.find((node) => node >= 0) ?? cover;
 }
 
+/**
+ * Of the elements from an ink outwards, the one at which it gets past an edge: the outermost that reaches past it about as
+ * far as the ink does. One that sticks out less, a row with negative margins for instance, is not why.
+ * @param chain innermost first
+ * @param past how far an element reaches past the edge, CSS px
+ * @param wanted how far the ink does
+ */
+export function escapeRoot(
+  chain: readonly NodeIndex[],
+  past: (i: NodeIndex) => number,
+  wanted: number,
+): NodeIndex | undefined {
+  const reaching = (least: number) => chain.findLast((at) => past(at) > Math.max(2, least));
+  return reaching(wanted - 2) ?? reaching(wanted / 2);
+}
+
 /** The element that an ink runs out of, below the one that holds both; −1 when it stays in all of them. */
 function ranOutOf(scene: Scene, ink: Ink, other: NodeIndex): NodeIndex {
+  return boxRanOutOf(scene, ink.node, ink.full, other);
+}
+
+function boxRanOutOf(scene: Scene, from: NodeIndex, box: Rect, other: NodeIndex): NodeIndex {
   const { view } = scene;
-  for (let at = ink.node; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
+  for (let at = from; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
     if (view.style(at, 'display') === 'inline' || view.style(at, 'display') === 'contents') continue;
-    if (outAlong(ink.full, view.box(at), 'y') > 3 || outAlong(ink.full, view.box(at), 'x') > 3) return at;
+    if (outAlong(box, view.box(at), 'y') > 3 || outAlong(box, view.box(at), 'x') > 3) return at;
   }
   return -1;
 }

@@ -27,9 +27,15 @@ export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
 
 const hasOpaqueBackground = perStyle(
   (view, i): boolean =>
-    alphaOf(view.style(i, 'background-color')) >= 0.9 ||
+    alphaOf(view.style(i, 'background-color')) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
     isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size')),
 );
+
+/** Behind frosted glass letters can't be read, though colours shine through. */
+function blursWhatIsUnder(view: SnapshotView, i: NodeIndex): boolean {
+  const radius = /blur\(([\d.]+)px\)/.exec(view.style(i, 'backdrop-filter'))?.[1];
+  return radius !== undefined && Number.parseFloat(radius) >= 4;
+}
 
 /** Gradients without see-through stops, and pictures that fill the box. */
 function isOpaqueImage(image: string, size: string): boolean {

@@ -1,13 +1,14 @@
-import { driverTowards } from '../cause/drivers.js';
+import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
+import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import { byCulprit, type Culprits } from './by-culprit.js';
+import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
@@ -44,7 +45,7 @@ export const boxOverflow: Rule = {
       const escape = escapeOf(scene, ink);
       if (escape) escapes.push(escape);
     }
-    return byCulprit(scene.view, escapes).map((group) => sighting(scene, render, group));
+    return byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group));
   },
 };
 
@@ -90,10 +91,10 @@ function escapeFrom(scene: Scene, ink: Ink, shown: Rect, box: NodeIndex): Escape
 function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
   const chain = chainTo(view, ink, box);
-  const around = view.box(box);
-  const out = [...chain].reverse().find((at) => outAlong(view.box(at), around, 'x') > LEAST_PX);
+  const past = (rect: Rect) => outAlong(rect, view.box(box), 'x');
+  const out = escapeRoot(chain, (at) => past(view.box(at)), past(ink.full));
   if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
-  return driverTowards(view, out, ink.node);
+  return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
 }
 
 /** The innermost block that is too low for what stands in it. */

@@ -1,3 +1,4 @@
+import { isItemOfWideRow } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Sighting } from './rule.js';
@@ -7,6 +8,11 @@ export interface Culprits<T> {
   readonly entries: readonly T[];
   /** The part of a sighting that says who is at fault. */
   readonly fault: Pick<Sighting, 'node' | 'related' | 'key'>;
+}
+
+/** What the items of a row that is too wide share, whatever each of them is; else an element's own signature. */
+export function rowOrOwn(view: SnapshotView, i: NodeIndex): string {
+  return isItemOfWideRow(view, i) ? `row ${signature(view, view.containingElement(i))}` : signature(view, i);
 }
 
 /**

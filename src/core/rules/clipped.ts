@@ -1,15 +1,16 @@
-import { driverTowards } from '../cause/drivers.js';
+import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
 import { controlAround } from '../layout/ancestors.js';
+import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { isInSentence } from '../layout/targets.js';
 import type { NodeIndex } from '../layout/view.js';
-import { byCulprit, type Culprits } from './by-culprit.js';
+import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
 
@@ -35,7 +36,7 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
         shortened: isLegible ? shorteningOf(scene, loss) : null,
       };
     });
-  return byCulprit(scene.view, clippings)
+  return byCulprit(scene.view, clippings, rowOrOwn)
     .filter(({ entries }) => kindOf(scene, entries) === kind)
     .map((group) => sighting(scene, render, group));
 }
@@ -64,16 +65,19 @@ function isLink({ view }: Scene, { ink, whole }: Loss): boolean {
  * Across the reading direction the element at fault is what cuts: it is too low. Along it, it is what is too wide in it,
  * where something is.
  */
-function culpritOf(scene: Scene, { ink, cutter, axis }: Loss): NodeIndex {
+function culpritOf(scene: Scene, { ink, cutter, axis, rect }: Loss): NodeIndex {
   if (axis === 'y') return cutter;
   const { view } = scene;
   const around = view.paddingBox(cutter);
-  let out = -1;
+  const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
     const isBox = view.style(at, 'display') !== 'inline' || displacementOf(view, at) !== null;
-    if (isBox && outAlong(view.box(at), around, 'x') > 2) out = at;
+    if (isBox) chain.push(at);
   }
-  return out < 0 ? cutter : driverTowards(view, out, ink.node);
+  const past = (box: Rect) => outAlong(box, around, 'x');
+  const root = escapeRoot(chain, (at) => past(view.box(at)), past(rect));
+  if (root === undefined) return cutter;
+  return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {

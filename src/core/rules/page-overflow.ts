@@ -1,4 +1,4 @@
-import { blockOfUnbroken, drivers } from '../cause/drivers.js';
+import { blockOfUnbroken, drivers, isItemOfWideRow } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
@@ -99,7 +99,7 @@ function withoutConsequences(
   const found = begins.map((from) => ({
     container: view.containingElement(from),
     from,
-    culprits: drivers(view, escapes, from),
+    culprits: isItemOfWideRow(view, from) ? [from] : drivers(view, escapes, from),
   }));
   const driven = new Set(
     found.filter((escape) => escape.culprits.length > 0).map((escape) => escape.container),

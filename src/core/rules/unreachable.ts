@@ -9,7 +9,7 @@ import { scrollerOf } from '../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
-import { byCulprit, type Culprits } from './by-culprit.js';
+import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
@@ -48,7 +48,7 @@ export const unreachable: Rule = {
         continue;
       strandings.push(stranding);
     }
-    return byCulprit(scene.view, strandings).map((group) => sighting(scene, render, group));
+    return byCulprit(scene.view, strandings, rowOrOwn).map((group) => sighting(scene, render, group));
   },
 };
 

@@ -1,3 +1,4 @@
+import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { CDPSession } from 'puppeteer-core';
 import { Deadline, OutOfTime } from '../deadline.js';
 import type { SignedInState } from '../access.js';
@@ -202,12 +203,21 @@ class RenderWork {
     for (const { what, count } of snapshot.leftOut) notes.add(`left out: ${count} ${what}`);
     const clock = stopwatch();
     const fold = job.shots.fold ? await captureFold(session, deadline) : null;
-    const full = job.shots.full ? await captureFull(session, job.device, snapshot, deadline) : null;
+    const full = job.shots.full ? await this.captureWhole(world, snapshot) : null;
     if (full?.cut) notes.add('the full picture is cut where the page is longer than a picture can be');
     timings.shotMs += clock();
     const capture: Capture = { state, snapshot, shots: { fold, full: full?.png ?? null } };
     this.captures.push(capture);
     await this.investigate(world, capture);
+  }
+
+  private async captureWhole(world: PageWorld, snapshot: LayoutSnapshot): ReturnType<typeof captureFull> {
+    const { session, job, deadline } = this;
+    const hasScrollBar = !job.device.mobile && snapshot.viewport.width < job.device.width;
+    if (hasScrollBar) await world.call('keepGutter', true);
+    const picture = await captureFull(session, job.device, snapshot, deadline);
+    if (hasScrollBar) await world.call('keepGutter', false);
+    return picture;
   }
 
   /** What is found out about causes is an addition; a page that does not stand it, or has no time left, keeps its capture. */

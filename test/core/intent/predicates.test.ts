@@ -7,7 +7,7 @@ import {
   isWindowOnMore,
 } from '../../../src/core/intent/cutters.js';
 import { isDecoration } from '../../../src/core/intent/decoration.js';
-import { lossesOf } from '../../../src/core/intent/losses.js';
+import { lossesOf, type Loss } from '../../../src/core/intent/losses.js';
 import { isIndentedAway } from '../../../src/core/intent/off-stage.js';
 import {
   fillsScreen,
@@ -81,16 +81,32 @@ describe('what cuts on purpose', () => {
     expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(0px round 8px)' } }))).toBe(false);
   });
   test('closed, itself or by what holds it; a low box with room is not', () => {
-    expect(holds(isClosed, x({ box: [0, 0, 100, 0], style: HIDDEN }))).toBe(true);
-    const closed: Node = { tag: 'div', box: [0, 0, 100, 0], style: HIDDEN, children: [x()] };
-    expect(holds(isClosed, closed)).toBe(true);
-    expect(holds(isClosed, x({ box: [0, 0, 100, 12], style: HIDDEN }))).toBe(false);
+    const closed = (...children: Node[]) =>
+      holds((made, i) => isClosed(made, { cutter: i, whole: true } as Loss), ...children);
+    expect(closed(x({ box: [0, 0, 100, 0], style: HIDDEN }))).toBe(true);
+    expect(closed({ tag: 'div', box: [0, 0, 100, 0], style: HIDDEN, children: [x()] })).toBe(true);
+    expect(closed(x({ box: [0, 0, 100, 12], style: HIDDEN }))).toBe(false);
+  });
+  test('what still shows a part of its words, in its padding, is too small and not closed', () => {
+    const low = x({
+      box: [0, 0, 100, 16],
+      padding: [8, 8, 8, 8],
+      style: HIDDEN,
+      lines: [line(8, 8, 60, 'Book')],
+    });
+    expect(lossesOf(scene(low))).toHaveLength(1);
+    const shut = x({ box: [0, 0, 100, 0], style: HIDDEN, lines: [line(8, 8, 60, 'Book')] });
+    expect(lossesOf(scene(shut))).toEqual([]);
   });
   test('a control opens it further: named by aria-controls, or a button right after a max-height', () => {
     expect(holds(isWindowOnMore, x({ flags: FLAG_CONTROLLED }))).toBe(true);
     expect(
-      holds(isWindowOnMore, x({ children: [{ tag: 'p', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED }] })),
+      holds(isWindowOnMore, { tag: 'div', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED, children: [x()] }),
     ).toBe(true);
+    // An accordion that is itself cut off: what its buttons open is not what is lost.
+    expect(
+      holds(isWindowOnMore, x({ children: [{ tag: 'p', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED }] })),
+    ).toBe(false);
     expect(holds(isWindowOnMore, x())).toBe(false);
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
