@@ -150,8 +150,8 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     if (rect) numbers(nodes.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
     else nodes.box.push(0, 0, 0, 0);
     numbers(nodes.border, ...facts.border);
-    numbers(nodes.padding, ...(style ? edgesOf(style, 'padding') : NO_EDGES));
-    numbers(nodes.margin, ...(style ? edgesOf(style, 'margin') : NO_EDGES));
+    numbers(nodes.padding, ...(style ? reader.edges(style, element, 'padding') : NO_EDGES));
+    numbers(nodes.margin, ...(style ? reader.edges(style, element, 'margin') : NO_EDGES));
     const overflow = reader.value(row, 'overflow-x') + reader.value(row, 'overflow-y');
     if (element && rect && /auto|scroll|hidden/.test(overflow)) {
       numbers(

@@ -1,7 +1,8 @@
 import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
-import type { Edges } from './edges.js';
+import { edgesOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
+import { EDGELESS_TAGS, PLAIN_TAGS, UNSIZED_TAGS } from './plain-tags.js';
 
 /** What decides which properties of an element can matter. */
 export interface StyleFacts {
@@ -70,15 +71,37 @@ const SIZES: Readonly<Record<string, string>> = {
   height: 'auto',
   'max-height': 'none',
 };
-/** Those that only the styles of the page give a size; of others, the browser's own styles and attributes do. */
-const UNSIZED = new Set(
-  (
-    'div span p a li ul ol dl dt dd h1 h2 h3 h4 h5 h6 section article header footer nav main aside figure figcaption ' +
-    'strong em b i u s small code pre blockquote label form address abbr cite time sup sub kbd samp var mark'
-  ).split(' '),
-);
-const INHERITED = new Set(['writing-mode', 'text-transform', 'image-rendering']);
+/** Inherited, of text or not; an element of which nothing says otherwise has its parent's. */
+const INHERITED = [
+  ...OF_TEXT,
+  'visibility',
+  'direction',
+  'writing-mode',
+  'text-transform',
+  'image-rendering',
+];
+const sides = (name: string) =>
+  ['top', 'right', 'bottom', 'left', 'block-start', 'block-end', 'inline-start', 'inline-end'].map(
+    (side) => `${name}-${side}`,
+  );
+const sizes = (name: string, prefix = '') => [name, `${prefix}inline-size`, `${prefix}block-size`];
+/** What is followed to the elements on which it is set, each with the properties that say it. */
+const FOLLOWED: Readonly<Record<string, readonly string[]>> = {
+  ...Object.fromEntries([...Object.keys(RARE), ...INHERITED].map((property) => [property, [property]])),
+  width: sizes('width'),
+  height: sizes('height'),
+  'min-width': sizes('min-width', 'min-'),
+  'max-width': sizes('max-width', 'max-'),
+  'max-height': sizes('max-height', 'max-'),
+  margin: sides('margin'),
+  padding: sides('padding'),
+  // A system colour is another one in another scheme.
+  color: ['color', 'color-scheme'],
+  'line-height': ['line-height', 'font-size', 'font-family'],
+  'white-space': ['white-space', 'white-space-collapse', 'text-wrap', 'text-wrap-mode', 'text-wrap-style'],
+};
 const OFFSETS = ['left', 'right', 'top', 'bottom'];
+const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
@@ -92,8 +115,8 @@ export class StyleReader {
   /** Every row that was read, by its number. */
   private readonly rows: number[][] = [];
   private readonly rare: readonly string[];
+  private readonly inherited: readonly string[];
   private readonly hasRadius: boolean;
-  private readonly hasPopovers: boolean;
   private readonly initial: readonly number[];
 
   constructor(
@@ -101,14 +124,11 @@ export class StyleReader {
     private readonly styles: RowInterner,
     document: Document,
   ) {
-    const followed = [
-      ...Object.keys(RARE).filter((property) => !INHERITED.has(property)),
-      ...Object.keys(SIZES),
-    ];
-    this.sheets = sheetFacts(document, followed);
-    this.hasPopovers = document.querySelector('[popover]') !== null;
+    this.sheets = sheetFacts(document, FOLLOWED);
     const used = this.sheets?.properties ?? null;
-    this.rare = Object.keys(RARE).filter((property) => used === null || used.has(property));
+    const isUsed = (property: string) => used === null || used.has(property) || !(property in RARE);
+    this.rare = Object.keys(RARE).filter((property) => isUsed(property) && !INHERITED.includes(property));
+    this.inherited = INHERITED.filter(isUsed);
     this.hasRadius = used === null || RADII.some((property) => used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
     const none = COLUMNS.map(() => strings.number(''));
@@ -119,6 +139,20 @@ export class StyleReader {
   /** Whether some rule may make a pseudo-element of an element. */
   mayHavePseudo(element: Element): boolean {
     return this.sheets?.hosts?.has(element) ?? element.localName !== 'svg';
+  }
+
+  /** Whether anything but the browser's own styles may set what was followed on an element; null is a pseudo-element. */
+  private maySet(element: Element | null, name: string): boolean {
+    const { sheets } = this;
+    const elements = sheets?.setOn.get(name);
+    if (!sheets || !elements || element === null) return true;
+    return elements.has(element) || sheets.styledOtherwise.has(element) || element.localName === 'svg';
+  }
+
+  /** The margins or paddings of an element, which most elements in a row of text have none of. */
+  edges(style: CSSStyleDeclaration, element: Element | null, name: 'margin' | 'padding'): Edges {
+    const isBare = element !== null && EDGELESS_TAGS.has(element.localName) && !this.maySet(element, name);
+    return isBare ? NO_EDGES : edgesOf(style, name);
   }
 
   /** What a row has for a property. */
@@ -142,15 +176,10 @@ export class StyleReader {
     };
     const display = read('display');
     const position = read('position');
-    read('visibility');
-    read('direction');
     const overflow = read('overflow-x') + read('overflow-y');
     read('box-sizing');
     read('background-color');
-    // An element's own attributes say what no rule does.
-    const own = element === null || element.hasAttribute('style') || element.localName === 'svg';
-    const maySet = (property: string) => own || (this.sheets?.setOn.get(property)?.has(element) ?? true);
-    for (const property of this.rare) if (maySet(property)) read(property);
+    for (const property of this.rare) if (this.maySet(element, property)) read(property);
     if (row[columnOf('background-image')] !== this.initial[columnOf('background-image')])
       read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
@@ -173,17 +202,24 @@ export class StyleReader {
     if (facts.isAnchorTarget) read('scroll-margin-top');
     for (const [side, property] of BORDERS.entries()) if (facts.border[side] !== 0) read(property);
     const parent = this.rows[parentRow];
-    if (facts.hasText || !parent) for (const property of OF_TEXT) read(property);
-    else for (const property of OF_TEXT) row[columnOf(property)] = parent[columnOf(property)]!;
+    const isPlain = element !== null && PLAIN_TAGS.has(element.localName);
+    for (const property of this.inherited) {
+      const isFollowed = this.sheets?.setOn.has(property) ?? false;
+      const isOwn = !(isPlain && isFollowed) || this.maySet(element, property);
+      // What nothing is followed of is read where it matters: children can't go by it.
+      const isWanted = isFollowed || facts.hasText || !TEXT_ONLY.has(property);
+      if (!parent || (isOwn && isWanted)) read(property);
+      else row[columnOf(property)] = parent[columnOf(property)]!;
+    }
     const hasSize = display !== 'inline' || facts.isReplaced;
     const declared = [
       ...(hasSize && isItem ? ['flex-basis'] : []),
       ...(position !== 'static' ? OFFSETS : []),
     ];
-    const isUnsized = !own && UNSIZED.has(element.localName) && !this.hasPopovers;
+    const isUnsized = element !== null && UNSIZED_TAGS.has(element.localName);
     if (hasSize) {
       for (const [property, initial] of Object.entries(SIZES)) {
-        if (isUnsized && !maySet(property)) set(property, initial);
+        if (isUnsized && !this.maySet(element, property)) set(property, initial);
         else declared.push(property);
       }
     }

@@ -56,7 +56,11 @@ export class CauseFinder {
     const isLate = () => performance.now() > until;
     const writer = new SelectorWriter(render.view);
     for (const { rule, sighting } of mine) {
-      if (isLate()) return;
+      if (isLate()) {
+        // There is no time left for it here; a later render that shows it has some.
+        this.claimed.delete(keyOf(rule, sighting));
+        continue;
+      }
       const isGone = (layout: LayoutSnapshot) =>
         !rule
           .check({ ...render, view: new SnapshotView(layout) })

@@ -31,6 +31,12 @@ const PAGES: Record<string, string> = {
   '/polling': '<p>Waiting.</p><script>(async function poll() { for (;;) await fetch("/poll") })()</script>',
 };
 
+const SLOW: Record<string, string> = {
+  '/loading':
+    '<div id="l" style="position:fixed;inset:0;z-index:9;background:#c00">Loading…</div><div style="height:100px;background:#00f"></div><p>The timetable of the northern isles, of the southern isles, and of the night boat to the mainland.</p><script>setTimeout(() => document.querySelector("#l").remove(), 900)</script>',
+  '/barred': '<div style="width:40px;height:2000px;margin-left:auto;background:#0a0"></div>',
+};
+
 beforeAll(async () => {
   temp = await temporaryFolder();
   picture = await sharp({ create: { width: 100, height: 100, channels: 3, background: '#c0f' } })
@@ -44,7 +50,8 @@ beforeAll(async () => {
     else if (path === '/late.ttf')
       setTimeout(() => response.writeHead(200, { 'content-type': 'font/ttf' }).end(font), 400);
     else if (path === '/poll') setTimeout(() => response.end(String(++polls)), 30);
-    else response.writeHead(200, { 'content-type': 'text/html' }).end(head + (PAGES[path] ?? ''));
+    else
+      response.writeHead(200, { 'content-type': 'text/html' }).end(head + (PAGES[path] ?? SLOW[path] ?? ''));
   });
 });
 afterAll(async () => {
@@ -72,8 +79,8 @@ async function capture(out: string): Promise<string> {
   return hash.digest('hex');
 }
 
-async function pixel(page: string, x: number, y: number): Promise<number[]> {
-  const { data, info } = await sharp(join(temp.path, 'first', 'shots', page, 'ios-phone-390.full.png'))
+async function pixel(page: string, x: number, y: number, run = 'first', profile = 'ios-phone-390') {
+  const { data, info } = await sharp(join(temp.path, run, 'shots', page, `${profile}.full.png`))
     .removeAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
@@ -104,4 +111,20 @@ test('ten captures of moving pages are the same to the byte', async () => {
   const digests = new Set<string>();
   for (let i = 0; i < 10; i++) digests.add(await capture(`again-${i}`));
   expect(digests.size).toBe(1);
+});
+
+test('a loading screen is waited for', async () => {
+  const out = join(temp.path, 'loading');
+  await isoptic(['check', `${server.origin}/loading`, '--on', 'ios-phone-390', '--quiet', '--out', out]);
+  expect(await pixel('loading', 50, 50, 'loading')).toEqual([0, 0, 0xff]);
+  expect((await readManifest(out)).renders[0]!.notes).toEqual([]);
+});
+
+test('the whole page is pictured as wide as it is on the screen, beside its scroll bar', async () => {
+  const out = join(temp.path, 'barred');
+  await isoptic(['check', `${server.origin}/barred`, '--at', '600x400', '--quiet', '--out', out]);
+  const { width } = (await readManifest(out)).renders[0]!.document!;
+  expect(width).toBeLessThan(600);
+  expect(await pixel('barred', width - 1, 300, 'barred', '600x400')).toEqual([0, 0xaa, 0]);
+  expect(await pixel('barred', width - 39, 300, 'barred', '600x400')).toEqual([0, 0xaa, 0]);
 });

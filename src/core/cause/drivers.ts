@@ -141,6 +141,8 @@ export function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
 /** What in `start` makes it as wide as it is, on the way to `holding`; `start` itself where nothing there does. */
 export function driverTowards(view: SnapshotView, start: NodeIndex, holding: NodeIndex): NodeIndex {
   const scene = sceneOf(view);
-  const driver = drivers(view, endEscapes(view), start).find((at) => scene.contains(at, holding)) ?? start;
+  const found = drivers(view, endEscapes(view), start);
+  // What stands beside a single one that is too wide is pushed out by it.
+  const driver = found.find((at) => scene.contains(at, holding)) ?? (found.length === 1 ? found[0]! : start);
   return blockOfUnbroken(view, driver);
 }

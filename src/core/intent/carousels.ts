@@ -1,7 +1,8 @@
+import type { Rect } from '../geometry/rect.js';
 import type { Loss } from './losses.js';
 import { isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_PAGE_LINK } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
 const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rotator/i;
@@ -33,7 +34,10 @@ function isNamed({ view }: Scene, i: NodeIndex): boolean {
   );
 }
 
-/** Buttons by the window that are not part of a slide; a link to another page moves nothing. */
+/** So near do the buttons of a window stand above or below it, CSS px. */
+const NEAR_PX = 80;
+
+/** Buttons by the window that are not part of a slide; a link to another page and a field move nothing. */
 function hasButtonsBeside(
   scene: Scene,
   cutter: NodeIndex,
@@ -44,8 +48,14 @@ function hasButtonsBeside(
   const around = Math.max(0, view.parent(cutter));
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   for (let at = around; at <= scene.lastOf(around); at++) {
-    const moves = view.has(at, FLAG_CONTROL) && (view.tag(at) !== 'a' || view.has(at, FLAG_PAGE_LINK));
-    if (moves && !slides.some((each) => scene.contains(each, at))) return true;
+    if (!view.has(at, FLAG_CONTROL) || view.has(at, FLAG_FIELD)) continue;
+    const moves = view.tag(at) !== 'a' || view.has(at, FLAG_PAGE_LINK);
+    if (moves && isNear(view.box(at), view.box(cutter)) && !slides.some((each) => scene.contains(each, at)))
+      return true;
   }
   return false;
+}
+
+function isNear(button: Rect, window: Rect): boolean {
+  return button.y + button.height >= window.y - NEAR_PX && button.y <= window.y + window.height + NEAR_PX;
 }

@@ -21,9 +21,10 @@ export function overlapCulprit(scene: Scene, upper: Ink, lower: Ink): NodeIndex 
 
 /** The same, where only the upper one's box is known. */
 export function coverCulprit(scene: Scene, cover: NodeIndex, hidden: Ink): NodeIndex {
+  const across = intersect(scene.view.box(cover), hidden.full)?.width ?? 0;
   const candidates = [
-    displacedRoot(scene, cover, hidden.node),
-    displacedRoot(scene, hidden.node, cover),
+    displacedRoot(scene, cover, hidden.node, across),
+    displacedRoot(scene, hidden.node, cover, across),
     boxRanOutOf(scene, cover, scene.view.box(cover), hidden.node),
     ranOutOf(scene, hidden, cover),
     pullingSibling(scene, cover, hidden.node),

@@ -1,6 +1,6 @@
 import { area, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
-import { Clips, cut } from './clips.js';
+import { Clips, cut, type Clip } from './clips.js';
 import { perSnapshot } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isOpaque } from './paint.js';
@@ -127,6 +127,19 @@ export class Scene {
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
 
+  /** Whether a rectangle lies wholly past the edge at which a page that does not scroll sideways ends. */
+  private isPastPage({ x, width }: Rect): boolean {
+    const { rootOverflow, viewport, direction } = this.view.snapshot;
+    if (!/hidden|clip/.test(rootOverflow.x)) return false;
+    return direction === 'rtl' ? x + width <= 0 : x >= viewport.width;
+  }
+
+  /** What is left of a rectangle under a clip, where that is anything to see. */
+  private seen(rect: Rect, clip: Clip): Rect | null {
+    const left = cut(rect, clip);
+    return left && left.width >= LEAST && left.height >= LEAST && !this.isPastPage(left) ? left : null;
+  }
+
   private collectInks(): Ink[] {
     const { view, clips, order } = this;
     const inks: Ink[] = [];
@@ -138,7 +151,7 @@ export class Scene {
       if (isBox && (isControl || view.has(i, FLAG_PICTURE | FLAG_REPLACED))) {
         const full = view.box(i);
         if (full.width < LEAST || full.height < LEAST) continue;
-        const shown = atLeast(cut(full, clips.shownBox(i)));
+        const shown = this.seen(full, clips.shownBox(i));
         inks.push({
           index: inks.length,
           kind: isControl ? 'control' : 'picture',
@@ -152,7 +165,7 @@ export class Scene {
       if (isTransparentText(view, i)) continue;
       for (const line of view.linesOf(i)) {
         const full = inkOf(view, line);
-        const shown = atLeast(cut(full, clips.shownContent(i)));
+        const shown = this.seen(full, clips.shownContent(i));
         inks.push({ index: inks.length, kind: 'text', node: i, line, full, shown, rank: order.text[i]! });
       }
     }
@@ -165,16 +178,12 @@ export class Scene {
     for (let i = 1; i < view.count; i++) {
       if (!this.painted[i] || this.opacity[i]! < 0.9 || !isOpaque(view, i)) continue;
       for (const box of view.fragmentsOf(i)) {
-        const rect = atLeast(cut(box, clips.shownBox(i)));
+        const rect = this.seen(box, clips.shownBox(i));
         if (rect && area(rect) >= 16) covers.push({ node: i, rect, rank: order.box[i]! });
       }
     }
     return covers;
   }
-}
-
-function atLeast(rect: Rect | null): Rect | null {
-  return rect && rect.width >= LEAST && rect.height >= LEAST ? rect : null;
 }
 
 function isTransparentText(view: SnapshotView, i: NodeIndex): boolean {

@@ -54,14 +54,21 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
   const shown = ink.shown;
   if (!shown || isDecoration(scene, ink.node)) return null;
+  const moved = { x: false, y: false };
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
     if (isAround && scene.painted[at] && view.style(at, 'display') !== 'inline' && isDrawn(view, at)) {
-      const found = escapeFrom(scene, ink, shown, at);
+      const found = escapeFrom(scene, ink, shown, at, moved);
       if (found) return found;
     }
-    if (displacementOf(view, at) !== null) return null;
+    const displacement = displacementOf(view, at);
+    if (displacement === null) continue;
+    if (displacement !== 'negative-margin') return null;
+    // A row that makes up for the gutters of its columns is moved sideways only.
+    const [top, right, bottom, left] = view.margins(at);
+    moved.x ||= Math.min(left, right) < 0;
+    moved.y ||= Math.min(top, bottom) < 0;
   }
   return null;
 }
@@ -73,15 +80,22 @@ function chainTo(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex[] {
   return chain;
 }
 
-function escapeFrom(scene: Scene, ink: Ink, shown: Rect, box: NodeIndex): Escape | null {
+/** @param moved along which axes the ink was put where it is on purpose */
+function escapeFrom(
+  scene: Scene,
+  ink: Ink,
+  shown: Rect,
+  box: NodeIndex,
+  moved: { readonly x: boolean; readonly y: boolean },
+): Escape | null {
   const { view } = scene;
   const around = view.box(box);
   if (around.width < 4 || around.height < 4) return null;
-  const outX = outAlong(shown, around, 'x');
+  const outX = moved.x ? 0 : outAlong(shown, around, 'x');
   if (outX > LEAST_PX) {
     return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
   }
-  const outY = outAlong(shown, around, 'y');
+  const outY = moved.y ? 0 : outAlong(shown, around, 'y');
   const least = ink.kind === 'text' ? Math.max(LEAST_PX, LEAST_EM * emOf(view, ink.line)) : LEAST_PX;
   if (outY > least) return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
   return null;

@@ -2,14 +2,14 @@ import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
-import { controlAround } from '../layout/ancestors.js';
+import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
-import { sceneOf, type Scene } from '../layout/scene.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { isInSentence } from '../layout/targets.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
@@ -76,8 +76,15 @@ function culpritOf(scene: Scene, { ink, cutter, axis, rect }: Loss): NodeIndex {
   }
   const past = (box: Rect) => outAlong(box, around, 'x');
   const root = escapeRoot(chain, (at) => past(view.box(at)), past(rect));
-  if (root === undefined) return cutter;
+  if (root === undefined) return ranOutOfBlock(view, ink, cutter) ?? cutter;
   return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
+}
+
+/** The block below the cutter whose words are too long for it, wherever they are cut off. */
+function ranOutOfBlock(view: SnapshotView, ink: Ink, cutter: NodeIndex): NodeIndex | undefined {
+  if (ink.kind !== 'text') return undefined;
+  const block = blockAround(view, ink.node);
+  return block > cutter && outAlong(ink.full, view.box(block), 'x') > 2 ? block : undefined;
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {
