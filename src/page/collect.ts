@@ -178,7 +178,10 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   const addText = (node: Text, owner: number, inherited: Inherited, noWrap: boolean) => {
     if (!/\S/.test(node.data)) return;
     if (lines.count >= MAX_LINES) return leave('text lines');
-    for (const line of textLines(node, range, inherited.content, noWrap)) {
+    // Of lines that run from top to bottom, the sides are not where they end.
+    const isVertical = !/^(horizontal|$)/.test(reader.value(nodes.style[owner]!, 'writing-mode'));
+    const sides = isVertical ? NO_SIDES : inherited.content;
+    for (const line of textLines(node, range, sides, noWrap)) {
       addLine(owner, inherited.frame, line.rect, line.text, line.flags);
     }
   };
@@ -388,6 +391,8 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   };
   return { snapshot, untold };
 }
+
+const NO_SIDES = { left: -Infinity, right: Infinity };
 
 function allOf(selector: string): Element[] {
   try {

@@ -53,6 +53,11 @@ export function outAlong(inner: Rect, outer: Rect, axis: 'x' | 'y'): number {
   return axis === 'x' ? Math.max(left, right) : Math.max(top, bottom);
 }
 
+/** The extent of a rectangle along an axis. */
+export function sizeAlong(rect: Rect, axis: 'x' | 'y'): number {
+  return axis === 'x' ? rect.width : rect.height;
+}
+
 /** The smallest rectangle that holds both. */
 export function union(a: Rect, b: Rect): Rect {
   const x = Math.min(a.x, b.x);

@@ -9,8 +9,8 @@ import type { Clip } from '../layout/clips.js';
 import { perSnapshot } from '../layout/memo.js';
 import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { emOf, lettersOf } from '../layout/text-ink.js';
-import type { NodeIndex } from '../layout/view.js';
+import { acrossLines, emOf, lettersOf } from '../layout/text-ink.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Content that an element cuts off for good. */
 export interface Loss {
@@ -26,7 +26,7 @@ export interface Loss {
 }
 
 /** Letters may lose this much: an overshoot, a side bearing. */
-const LEAST_X = 2;
+const LEAST_ALONG = 2;
 const LEAST_EM = 0.15;
 /** Of a control or a picture. */
 const LEAST_BOX_PX = 3;
@@ -63,11 +63,7 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const rect = isText ? lettersOf(view, ink.line) : ink.full;
   const px = beyond(rect, clip, axis);
   const size = axis === 'x' ? rect.width : rect.height;
-  const least = isText
-    ? axis === 'x'
-      ? LEAST_X
-      : Math.max(1.5, LEAST_EM * emOf(view, ink.line))
-    : LEAST_BOX_PX;
+  const least = isText ? leastOfText(view, ink, axis) : LEAST_BOX_PX;
   if (px <= least) return null;
   // Not merely the nearest that clips: the nearest that takes so much.
   const cutters = isText ? clips.cuttersOfContent(ink.node, axis) : clips.cuttersOfBox(ink.node, axis);
@@ -116,6 +112,10 @@ function showsText(scene: Scene, outline: Outline): boolean {
         scene.contains(outline.node, ink.node) &&
         lostOutside(scene, ink, outline).lost <= LEAST_OUTLINE_EM * emOf(scene.view, ink.line),
     );
+}
+
+function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y'): number {
+  return axis === acrossLines(view, node) ? Math.max(1.5, LEAST_EM * emOf(view, line)) : LEAST_ALONG;
 }
 
 function first<T>(all: Iterable<T>, holds: (each: T) => boolean): T | undefined {

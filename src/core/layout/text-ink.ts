@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/rect.js';
 import { turnOf } from './turns.js';
-import type { SnapshotView } from './view.js';
+import type { NodeIndex, SnapshotView } from './view.js';
 
 /**
  * Where the letters of a line are, of the line's own box: that box is as high as the font's ascent and descent, of which
@@ -24,7 +24,7 @@ export function lettersOf(view: SnapshotView, line: number): Rect {
 function letters(view: SnapshotView, line: number, below: number): Rect {
   const box = view.lineBox(line);
   const node = view.snapshot.lines.node[line]!;
-  if (view.style(node, 'writing-mode') !== 'horizontal-tb') return box;
+  if (isVertical(view, node)) return column(box, emOf(view, line));
   const turn = turnOf(view, node);
   if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
@@ -37,6 +37,24 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
     height: Math.min(box.y + box.height, baseline + below * em) - top,
   };
 }
+
+/** Whether the lines of an element's text run from top to bottom (CSS Writing Modes 4, section 3.2). */
+export function isVertical(view: SnapshotView, i: NodeIndex): boolean {
+  return /^(vertical|sideways)/.test(view.style(i, 'writing-mode'));
+}
+
+/** The axis that leads from one line of an element's text to the next. */
+export function acrossLines(view: SnapshotView, i: NodeIndex): 'x' | 'y' {
+  return isVertical(view, i) ? 'x' : 'y';
+}
+
+/** Letters set upright fill their em square, and those laid on their side stay in it; it stands in the middle of a column. */
+function column(box: Rect, em: number): Rect {
+  const width = Math.min(box.width, COLUMN_EM * em);
+  return { ...box, x: box.x + (box.width - width) / 2, width };
+}
+
+const COLUMN_EM = 0.9;
 
 /** Cosine of some 10 degrees: text turned by less has next to no empty corners. */
 const NEARLY_UPRIGHT = 0.985;
@@ -55,7 +73,8 @@ function fontSizeOf(view: SnapshotView, line: number): number {
 /** The font size as painted, CSS px: a transform scales the box and not the computed size. */
 export function emOf(view: SnapshotView, line: number): number {
   const node = view.snapshot.lines.node[line]!;
-  const { height } = view.lineBox(line);
+  const box = view.lineBox(line);
+  const height = isVertical(view, node) ? box.width : box.height;
   const size = Number.parseFloat(view.style(node, 'font-size')) || height / 1.2;
   return height < size * 0.9 || height > size * 2 ? height / 1.2 : size;
 }

@@ -6,7 +6,7 @@ import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { emOf } from '../layout/text-ink.js';
+import { acrossLines, emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
@@ -92,13 +92,18 @@ function escapeFrom(
   const around = view.box(box);
   if (around.width < 4 || around.height < 4) return null;
   const outX = moved.x ? 0 : outAlong(shown, around, 'x');
-  if (outX > LEAST_PX) {
+  if (outX > leastOut(view, ink, 'x')) {
     return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
   }
   const outY = moved.y ? 0 : outAlong(shown, around, 'y');
-  const least = ink.kind === 'text' ? Math.max(LEAST_PX, LEAST_EM * emOf(view, ink.line)) : LEAST_PX;
-  if (outY > least) return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
+  if (outY > leastOut(view, ink, 'y'))
+    return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
   return null;
+}
+
+function leastOut(view: SnapshotView, { kind, node, line }: Ink, axis: 'x' | 'y'): number {
+  const isAcross = kind === 'text' && axis === acrossLines(view, node);
+  return isAcross ? Math.max(LEAST_PX, LEAST_EM * emOf(view, line)) : LEAST_PX;
 }
 
 /** The outermost element below the box that reaches out of it, or what makes that one as wide as it is. */

@@ -9,6 +9,7 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { isInSentence } from '../layout/targets.js';
+import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
@@ -66,25 +67,30 @@ function isLink({ view }: Scene, { ink, whole }: Loss): boolean {
  * where something is.
  */
 function culpritOf(scene: Scene, { ink, cutter, axis, rect }: Loss): NodeIndex {
-  if (axis === 'y') return cutter;
   const { view } = scene;
+  if (axis === acrossLines(view, ink.node)) return cutter;
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
     const isBox = view.style(at, 'display') !== 'inline' || displacementOf(view, at) !== null;
     if (isBox) chain.push(at);
   }
-  const past = (box: Rect) => outAlong(box, around, 'x');
+  const past = (box: Rect) => outAlong(box, around, axis);
   const root = escapeRoot(chain, (at) => past(view.box(at)), past(rect));
-  if (root === undefined) return ranOutOfBlock(view, ink, cutter) ?? cutter;
+  if (root === undefined) return ranOutOfBlock(view, ink, cutter, axis) ?? cutter;
   return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
 }
 
 /** The block below the cutter whose words are too long for it, wherever they are cut off. */
-function ranOutOfBlock(view: SnapshotView, ink: Ink, cutter: NodeIndex): NodeIndex | undefined {
+function ranOutOfBlock(
+  view: SnapshotView,
+  ink: Ink,
+  cutter: NodeIndex,
+  axis: 'x' | 'y',
+): NodeIndex | undefined {
   if (ink.kind !== 'text') return undefined;
   const block = blockAround(view, ink.node);
-  return block > cutter && outAlong(ink.full, view.box(block), 'x') > 2 ? block : undefined;
+  return block > cutter && outAlong(ink.full, view.box(block), axis) > 2 ? block : undefined;
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {

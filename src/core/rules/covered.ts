@@ -1,10 +1,11 @@
 import { px } from '../geometry/format.js';
-import { area, intersect, union, type Rect } from '../geometry/rect.js';
+import { area, intersect, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../intent/overlays.js';
 import { isEllipsisMark } from '../intent/shortened.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { coverCulprit } from '../layout/culprit.js';
+import { isVertical } from '../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
@@ -86,7 +87,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   )
     return null;
   const common = intersect(ink.shown!, cover.rect);
-  if (!common || !isLost(ink, common)) return null;
+  if (!common || !isLost(view, ink, common)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
@@ -114,9 +115,13 @@ function isOfControl(view: SnapshotView, i: NodeIndex): boolean {
   return false;
 }
 
-function isLost(ink: Ink, common: Rect): boolean {
+function isLost(view: SnapshotView, ink: Ink, common: Rect): boolean {
   if (ink.kind === 'control') return area(common) >= LEAST_CONTROL_SHARE * area(ink.full);
-  return common.width >= LEAST_WIDTH && common.height >= LEAST_HEIGHT_SHARE * ink.full.height;
+  const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
+  return (
+    sizeAlong(common, along) >= LEAST_WIDTH &&
+    sizeAlong(common, across) >= LEAST_HEIGHT_SHARE * sizeAlong(ink.full, across)
+  );
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {

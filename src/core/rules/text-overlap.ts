@@ -1,8 +1,9 @@
 import { px } from '../geometry/format.js';
-import { area, intersect, type Rect } from '../geometry/rect.js';
+import { area, intersect, sizeAlong, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { overlapCulprit } from '../layout/culprit.js';
+import { acrossLines } from '../layout/text-ink.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
@@ -35,10 +36,10 @@ export const textOverlap: Rule = {
 
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const common = intersect(a.shown!, b.shown!);
-  if (!common || common.width < LEAST_WIDTH) return null;
-  if (common.height < OVERLAP_SHARE * Math.min(a.full.height, b.full.height)) return null;
+  if (!common || !isOverprinted(scene, a, b, common)) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
-  if (a.node === b.node && Math.abs(a.full.y - b.full.y) < 2) return null;
+  const across = acrossLines(scene.view, a.node);
+  if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
   for (const ink of [a, b]) {
     if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
     if (isSymbols(scene.view, ink)) return null;
@@ -48,6 +49,16 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
   return { upper, lower, common, culprit: a.node === b.node ? a.node : overlapCulprit(scene, upper, lower) };
+}
+
+/** Whether two texts share so much of their lines that letters lie on letters. */
+function isOverprinted({ view }: Scene, a: Ink, b: Ink, common: Rect): boolean {
+  const [shareOfA, shareOfB] = [a, b].map((ink) => {
+    const across = acrossLines(view, ink.node);
+    return sizeAlong(common, across) / sizeAlong(ink.full, across);
+  }) as [number, number];
+  const along = acrossLines(view, a.node) === 'y' ? 'x' : 'y';
+  return Math.max(shareOfA, shareOfB) >= OVERLAP_SHARE && sizeAlong(common, along) >= LEAST_WIDTH;
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */

@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { outOf, union, type Rect } from '../geometry/rect.js';
+import { outOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { losesRoomOnly } from '../intent/controls.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isIndentedAway } from '../intent/off-stage.js';
@@ -7,8 +7,9 @@ import { displacementOf } from '../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../layout/snapshot.js';
+import { acrossLines } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -77,7 +78,7 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
   const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
   if (locked && page.height >= viewport.shownHeight)
     over.bottom = rect.y + rect.height - viewport.shownHeight;
-  return worst(ink, over, 'page', (side) =>
+  return worst(view, ink, over, 'page', (side) =>
     side === 'bottom' ? lockedBy(scene) : escapesFrom(scene, ink, side),
   );
 }
@@ -87,7 +88,7 @@ function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   const { shownWidth, shownHeight, width } = scene.view.snapshot.viewport;
   const { scroll } = scene.view.snapshot;
   const screen = { ...scroll, width: Math.max(width, shownWidth), height: shownHeight };
-  return worst(ink, outOf(ink.shown!, screen), 'screen', () => root);
+  return worst(scene.view, ink, outOf(ink.shown!, screen), 'screen', () => root);
 }
 
 /** Before the start of a scroll container, at its first scroll position. */
@@ -104,10 +105,11 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
     top: scrolls('y') ? out.top : 0,
     bottom: 0,
   };
-  return worst(ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
+  return worst(view, ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
 }
 
 function worst(
+  view: SnapshotView,
   ink: Ink,
   over: Record<Side, number>,
   of: Stranding['of'],
@@ -115,8 +117,9 @@ function worst(
 ): Stranding | null {
   const side = (Object.keys(over) as Side[]).reduce((a, b) => (over[b] > over[a] ? b : a));
   if (over[side] <= LEAST_PX) return null;
-  if (ink.kind === 'text' && (side === 'top' || side === 'bottom') && over[side] < 0.3 * ink.full.height)
-    return null;
+  const axis = axisOf(side);
+  const isAcross = ink.kind === 'text' && axis === acrossLines(view, ink.node);
+  if (isAcross && over[side] < 0.3 * sizeAlong(ink.full, axis)) return null;
   return { ink, side, of, px: over[side], culprit: culprit(side) };
 }
 
