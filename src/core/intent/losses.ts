@@ -4,12 +4,14 @@ import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel } from './carousels.js';
 import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
-import type { Rect } from '../geometry/rect.js';
+import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Clip } from '../layout/clips.js';
 import { perSnapshot } from '../layout/memo.js';
 import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { acrossLines, emOf, lettersOf } from '../layout/text-ink.js';
+import { blockAround } from '../layout/ancestors.js';
+import { clipsAxis } from '../layout/clip.js';
+import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Content that an element cuts off for good. */
@@ -41,7 +43,12 @@ const losses = perSnapshot((view): Loss[] => {
   const found: Loss[] = [];
   for (const ink of scene.inks) {
     if (isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
-    const loss = [lossAlong(scene, ink, 'x'), lossAlong(scene, ink, 'y'), lossByOutline(scene, ink)].find(
+    const loss = [
+      lossToEllipsis(scene, ink),
+      lossAlong(scene, ink, 'x'),
+      lossAlong(scene, ink, 'y'),
+      lossByOutline(scene, ink),
+    ].find(
       (each) =>
         each !== null &&
         !isMeant(scene, each) &&
@@ -70,6 +77,22 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const cutter = first(cutters, (each) => beyond(rect, each.clip, axis) > least)?.node;
   if (cutter === undefined) return null;
   return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect };
+}
+
+/** The room of an ellipsis, em. */
+const ELLIPSIS_EM = 0.8;
+
+/** CSS Overflow 4, section 5.1: an ellipsis stands within the content box, and takes its room from the words. */
+function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
+  const { view } = scene;
+  if (ink.kind !== 'text' || isVertical(view, ink.node)) return null;
+  const cutter = blockAround(view, ink.node);
+  if (view.style(cutter, 'text-overflow') !== 'ellipsis' || !clipsAxis(view, cutter, 'x')) return null;
+  const rect = lettersOf(view, ink.line);
+  const over = outAlong(rect, view.contentBox(cutter), 'x');
+  if (over <= 1) return null;
+  const px = Math.min(rect.width, over + ELLIPSIS_EM * emOf(view, ink.line));
+  return { ink, cutter, axis: 'x', px, whole: px >= rect.width, rect };
 }
 
 /** So much of a line has to be gone, em: letters keep clear of the corners of their box. */

@@ -48,14 +48,19 @@ export class Clips {
       const inner = contentClip(view, i);
       if (inner) {
         shown = meet(shown, inner.clip);
+        const outer = beyondScrolling(view, i, lost, inner.clip);
         lost = {
-          left: inner.scrollsX ? -Infinity : Math.max(lost.left, inner.clip.left),
-          right: inner.scrollsX ? Infinity : Math.min(lost.right, inner.clip.right),
-          top: inner.scrollsY ? -Infinity : Math.max(lost.top, inner.clip.top),
-          bottom: inner.scrollsY ? Infinity : Math.min(lost.bottom, inner.clip.bottom),
+          left: inner.scrollsX ? outer.left : Math.max(lost.left, inner.clip.left),
+          right: inner.scrollsX ? outer.right : Math.min(lost.right, inner.clip.right),
+          top: inner.scrollsY ? outer.top : Math.max(lost.top, inner.clip.top),
+          bottom: inner.scrollsY ? outer.bottom : Math.min(lost.bottom, inner.clip.bottom),
         };
-        if (inner.clip.left > -Infinity) this.cutterX[i] = inner.scrollsX ? -1 : i;
-        if (inner.clip.top > -Infinity) this.cutterY[i] = inner.scrollsY ? -1 : i;
+        const freeX = inner.scrollsX && outer.left === -Infinity && outer.right === Infinity;
+        const freeY = inner.scrollsY && outer.top === -Infinity && outer.bottom === Infinity;
+        if (freeX) this.cutterX[i] = -1;
+        else if (inner.clip.left > -Infinity && !inner.scrollsX) this.cutterX[i] = i;
+        if (freeY) this.cutterY[i] = -1;
+        else if (inner.clip.top > -Infinity && !inner.scrollsY) this.cutterY[i] = i;
       }
       this.shownIn.push(shown);
       this.lostIn.push(lost);
@@ -124,6 +129,26 @@ function meet(a: Clip, b: Clip): Clip {
     top: Math.max(a.top, b.top),
     right: Math.min(a.right, b.right),
     bottom: Math.min(a.bottom, b.bottom),
+  };
+}
+
+/**
+ * What an outer clip takes for good of what is scrolled in a container. Where it cuts off an end of the container itself,
+ * what comes to stand there at the end of the scrolling can't be brought out; else everything can.
+ * @param port what the container shows
+ */
+function beyondScrolling(view: SnapshotView, i: NodeIndex, outer: Clip, port: Clip): Clip {
+  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(i);
+  const at = view.scrolledBy(i);
+  const most = { x: Math.max(0, scrollWidth - width), y: Math.max(0, scrollHeight - height) };
+  // From right to left, positions run from 0 down.
+  const before = { x: view.style(i, 'direction') === 'rtl' ? most.x + at.x : at.x, y: at.y };
+  const isCut = (outside: number) => width > 0 && outside > 1;
+  return {
+    left: isCut(outer.left - port.left) ? outer.left - before.x : -Infinity,
+    right: isCut(port.right - outer.right) ? outer.right + most.x - before.x : Infinity,
+    top: isCut(outer.top - port.top) ? outer.top - before.y : -Infinity,
+    bottom: isCut(port.bottom - outer.bottom) ? outer.bottom + most.y - before.y : Infinity,
   };
 }
 

@@ -46,7 +46,8 @@ export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex, acro
   for (let at = i; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
-    if (displacement === 'negative-margin' && !pullsEnough(view, at, across)) continue;
+    // The gutters of a row are not why something that was taken out of the flow within it lies where it does.
+    if (displacement === 'negative-margin' && (found >= 0 || !pullsEnough(view, at, across))) continue;
     found = at;
   }
   return found;

@@ -33,10 +33,7 @@ export function isFreedInScroller(
   const window = view.paddingBox(holder);
   const scrolled = view.scrolledBy(holder);
   const [x, y] = [part.x + scrolled.x, part.y + scrolled.y];
-  const [clientWidth, clientHeight, scrollWidth, scrollHeight] = view.snapshot.nodes.scroll.subarray(
-    4 * holder,
-    4 * holder + 4,
-  ) as unknown as [number, number, number, number];
+  const [clientWidth, clientHeight, scrollWidth, scrollHeight] = view.scrollSizes(holder);
   // To the near side of what lies over it, where there is room to be seen in.
   const leftOf = over.x - window.x >= part.width && x + part.width - (scrollWidth - clientWidth) <= over.x;
   const above = over.y - window.y >= part.height && y + part.height - (scrollHeight - clientHeight) <= over.y;

@@ -125,6 +125,14 @@ export class SnapshotView {
     return rows.length > 0 ? rows.map((row) => rectAt(box, row)) : [this.box(i)];
   }
 
+  /** Of a scroll container, CSS px: what it shows, and all there is to scroll to; zeros for what is none. */
+  scrollSizes(
+    i: NodeIndex,
+  ): [clientWidth: number, clientHeight: number, scrollWidth: number, scrollHeight: number] {
+    const s = this.snapshot.nodes.scroll;
+    return [s[4 * i]!, s[4 * i + 1]!, s[4 * i + 2]!, s[4 * i + 3]!];
+  }
+
   /** How far the content of a scroll container is scrolled, CSS px. */
   scrolledBy(i: NodeIndex): { readonly x: number; readonly y: number } {
     const { scrolled } = this.snapshot;

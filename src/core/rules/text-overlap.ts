@@ -2,8 +2,11 @@ import { px } from '../geometry/format.js';
 import { area, intersect, sizeAlong, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
+import { blockAround } from '../layout/ancestors.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { acrossLines } from '../layout/text-ink.js';
+import { displacementOf } from '../layout/displace.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
@@ -48,7 +51,25 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const [upper, lower] = stacked(a, b);
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
-  return { upper, lower, common, culprit: a.node === b.node ? a.node : overlapCulprit(scene, upper, lower) };
+  return {
+    upper,
+    lower,
+    common,
+    culprit: linesOfOne(scene.view, a, b) ?? overlapCulprit(scene, upper, lower),
+  };
+}
+
+/** The block of which both are lines, words of a link among them; undefined where they are texts of two. */
+function linesOfOne(view: SnapshotView, a: Ink, b: Ink): NodeIndex | undefined {
+  const block = blockAround(view, a.node);
+  const isInLine = (from: NodeIndex) => {
+    for (let at = from; at !== block; at = view.parent(at))
+      if (displacementOf(view, at) !== null) return false;
+    return true;
+  };
+  const isOne = blockAround(view, b.node) === block && isInLine(a.node) && isInLine(b.node);
+  if (isOne) return block;
+  return a.node === b.node ? a.node : undefined;
 }
 
 /** Whether two texts share so much of their lines that letters lie on letters. */
@@ -86,7 +107,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const { upper, lower, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
   const depth = Math.max(...entries.map((pair) => pair.common.height));
   const what =
-    upper.node === lower.node
+    linesOfOne(view, upper, lower) !== undefined
       ? `The lines of ${quoted(view, upper)} lie on one another by ${px(depth)}`
       : `${quoted(view, upper)} lies on ${quoted(view, lower)} by ${px(common.width)} × ${px(common.height)}`;
   return {

@@ -47,6 +47,27 @@ test('a clip outside of a scroll container cuts the container, not what is scrol
   expect(clips.shownBox(4)).toEqual({ left: 10, top: 10, right: 70, bottom: 40 });
 });
 
+test('where the end of a scroll container is cut off, so is what stands there at the end of its scrolling', () => {
+  const lost = (scroll: Node['scroll'], scrolled: number, clip: Node['box'] = [10, 10, 90, 30]) => {
+    const scroller: Node = {
+      tag: 'div',
+      box: [10, 10, 90, 40],
+      style: BOTH('auto'),
+      scroll,
+      children: [{ tag: 'p', box: [10, 10, 300, 300] }],
+    };
+    const outer: Node = { tag: 'div', box: clip, style: BOTH('hidden'), children: [scroller] };
+    return new Clips(viewOf({ width: 800, scrolled: [[3, 0, scrolled]] }, [outer]));
+  };
+  // 260 px to scroll: all but the last 10 px come into the 30 px that are left.
+  expect(lost([90, 40, 90, 300], 0).lostBox(4)).toEqual({ ...OPEN, bottom: 300 });
+  expect(lost([90, 40, 90, 300], 100).lostBox(4)).toEqual({ ...OPEN, bottom: 200 });
+  expect(cutter(lost([90, 40, 90, 300], 0), 3, 'y')).toBe(2);
+  // Nothing to scroll, the whole container in sight.
+  expect(lost([90, 40, 90, 40], 0).lostBox(4)).toEqual({ ...OPEN, bottom: 40 });
+  expect(lost([90, 40, 90, 300], 0, [0, 0, 200, 200]).lostBox(4)).toEqual(OPEN);
+});
+
 test('overflow clip leaves its margin', () => {
   const { clips } = around({ ...BOTH('clip'), 'overflow-clip-margin': '8px' });
   expect(clips.lostBox(3)).toEqual({ left: 2, top: 2, right: 118, bottom: 68 });
