@@ -2,6 +2,7 @@ import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
@@ -81,14 +82,14 @@ function culpritOf(scene: Scene, { ink, cutter, axis, rect }: Loss): NodeIndex {
   return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
 }
 
-/** The block below the cutter whose words are too long for it, wherever they are cut off. */
+/** The block below the cutter whose words are too long for it, wherever they are cut off; a control keeps its label's fault. */
 function ranOutOfBlock(
   view: SnapshotView,
   ink: Ink,
   cutter: NodeIndex,
   axis: 'x' | 'y',
 ): NodeIndex | undefined {
-  if (ink.kind !== 'text') return undefined;
+  if (ink.kind !== 'text' || view.has(cutter, FLAG_CONTROL)) return undefined;
   const block = blockAround(view, ink.node);
   return block > cutter && outAlong(ink.full, view.box(block), axis) > 2 ? block : undefined;
 }
