@@ -205,7 +205,10 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     const flags = (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0);
     const node = addNode(of, kind, which, null, 0, flags, style, box);
     elements[node] = { host: element, which };
-    const isTold = (box !== null || style.display === 'inline') && !isReadable(style.content);
+    // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
+    const isBare =
+      style.display === 'inline' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
+    const isTold = (box !== null || isBare) && !isReadable(style.content);
     if (!isTold && style.visibility === 'visible' && style.display !== 'contents') untold.push(node);
   };
 
@@ -416,6 +419,10 @@ function insetBy(box: Box, column: readonly number[], row: number): Box {
     width: box.width - left - right,
     height: box.height - top - bottom,
   };
+}
+
+function hasEdges(column: readonly number[], row: number): boolean {
+  return [0, 1, 2, 3].some((side) => column[4 * row + side] !== 0);
 }
 
 function sidesOf(box: Box): { left: number; right: number } {

@@ -66,16 +66,19 @@ export function sheetFacts(
     }
     hostsKnown &&= addMatches(root, [...names.generating].map(ofHosts), hosts, seen);
     addStyledByAttributes(root, styledOtherwise, properties);
-  }
-  // Scripts animate without a style sheet.
-  for (const animation of document.getAnimations()) {
-    for (const property of ANIMATED) properties.add(property);
-    if (animation.effect instanceof KeyframeEffect && animation.effect.target)
-      styledOtherwise.add(animation.effect.target);
+    addAnimated(root, styledOtherwise, properties);
   }
   // It takes back what the parent says.
   if (properties.has('all')) setOn.clear();
   return { properties, hosts: hostsKnown ? hosts : null, setOn, styledOtherwise };
+}
+
+/** Scripts animate without a style sheet. */
+function addAnimated(root: Document | ShadowRoot, elements: Set<Element>, properties: Set<string>): void {
+  for (const { effect } of root.getAnimations()) {
+    for (const property of ANIMATED) properties.add(property);
+    if (effect instanceof KeyframeEffect && effect.target) elements.add(effect.target);
+  }
 }
 
 function addStyledByAttributes(

@@ -6,13 +6,14 @@ import { layoutPath, readLayout } from '../../src/run/layout-file.js';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
 
 const STYLE = `<style>p { margin: 0; height: 20px; font: 16px/20px Arial } .f { display: flex; justify-content: end }
-.c::before, .f.c::before { content: attr(data-words) }</style>`;
+.c::before, .f.c::before { content: attr(data-words) }
+#dotted::before { content: ""; padding: 4px 6px; background: #c00 }</style>`;
 /** Generated words, and the same words as text 20 px below them. */
 const pair = (words: string, classes = '') =>
   `<p class="c ${classes}" data-words="${words}"></p><p class="${classes}">${words}</p>`;
 const PAGE = `<!doctype html><meta name="viewport" content="width=device-width"><title>Generated</title>${STYLE}
 <body style="height: 3000px">${pair('in line')}${pair('in a row', 'f')}<details>${pair('in closed details')}</details>
-<div id="host"><div>${pair('in a slot')}</div></div>
+<p id="dotted">Boats</p><div id="host"><div>${pair('in a slot')}</div></div>
 <iframe title="inner" style="border: 3px solid; padding: 5px" srcdoc='${STYLE}<body style="height: 900px">${pair('in a frame')}<script>scrollTo(0, 5)</script>'></iframe>
 <script>host.attachShadow({ mode: 'open' }).innerHTML = ${JSON.stringify(`${STYLE}${pair('in a shadow')}<slot></slot>`)}</script>`;
 
@@ -52,4 +53,8 @@ test('generated words lie where the same words lie as text, in whatever tree', a
     expect(written.y - made.y).toBeCloseTo(20, 0);
   }
   expect(boxesOf(view, 'in closed details').generated).toEqual([]);
+  // Without words, but with padding: 12 px wide, before the words of its paragraph.
+  const dotted = Array.from({ length: view.count }, (_, i) => i).find((i) => view.id(i) === 'dotted')!;
+  const dot = view.childrenOf(dotted).find((i) => view.tag(i) === '::before')!;
+  expect(view.box(dot)).toMatchObject({ x: view.box(dotted).x, width: 12 });
 });
