@@ -2,6 +2,7 @@ import type { Cause } from '../core/cause/cause.js';
 import { suspectsOf, type Suspect } from '../core/cause/suspects.js';
 import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
+import { signature } from '../core/findings/signature.js';
 import { SelectorWriter } from '../core/findings/selector.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
@@ -84,14 +85,13 @@ export class CauseFinder {
 
 async function causeOf(trial: Trial): Promise<Cause | null> {
   const { render, sighting, probe, isGone, isLate } = trial;
-  if (sighting.node === render.view.root) return viewportCause(trial);
-  const absent = await mediaCause(trial);
+  const absent = sighting.node === render.view.root ? await viewportCause(trial) : await mediaCause(trial);
   if (absent) return absent;
   const suspects = suspectsOf(render.view, sighting);
   for (const suspect of suspects) {
     if (isLate()) return null;
     const layout = await probe.layoutWith({
-      styles: [{ nodes: sharersOf(suspect, sighting), styles: suspect.undo }],
+      styles: [{ nodes: sharersOf(render.view, suspect, sighting), styles: suspect.undo }],
     });
     if (isGone(layout)) return causeBy(trial, [suspect]);
   }
@@ -100,16 +100,25 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
     for (const second of likely.slice(at + 1)) {
       if (isLate()) return null;
       const both = [first, second];
-      const styles = both.map((suspect) => ({ nodes: sharersOf(suspect, sighting), styles: suspect.undo }));
+      const styles = both.map((suspect) => ({
+        nodes: sharersOf(render.view, suspect, sighting),
+        styles: suspect.undo,
+      }));
       if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, both);
     }
   }
   return null;
 }
 
-/** Repeated siblings share their declaration. */
-function sharersOf(suspect: Suspect, sighting: Sighting): number[] {
-  return suspect.node === sighting.node ? [sighting.node, ...sighting.related] : [suspect.node];
+/** Repeated siblings that have the same values share their declaration. */
+function sharersOf(view: SnapshotView, { node, undo }: Suspect, sighting: Sighting): number[] {
+  const shared = signature(view, node);
+  const properties = Object.keys(undo) as Parameters<SnapshotView['style']>[1][];
+  const siblings = view
+    .childrenOf(view.parent(node))
+    .filter((at) => signature(view, at) === shared)
+    .filter((at) => properties.every((property) => view.style(at, property) === view.style(node, property)));
+  return [...new Set([node, ...siblings, ...(node === sighting.node ? sighting.related : [])])];
 }
 
 /** What was proven, told by the first of the declarations that had to be undone. */

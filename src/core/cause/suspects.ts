@@ -40,11 +40,22 @@ export function suspectsOf(view: SnapshotView, sighting: Sighting): Suspect[] {
     for (const suspect of [...moved(view, at), ...tooLow(view, at)]) add(suspect);
   }
   const parent = view.parent(node);
+  if (parent >= 0 && /grid/.test(view.style(parent, 'display'))) add(sharedCell(node));
   for (const sibling of parent >= 0 ? view.childrenOf(parent) : []) {
     if (sibling !== node && view.isRendered(sibling))
       for (const suspect of moved(view, sibling)) add(suspect);
   }
   return found.slice(0, MOST);
+}
+
+function sharedCell(node: NodeIndex): Suspect {
+  return {
+    name: 'positioned',
+    node,
+    property: 'grid-row-start',
+    undo: { 'grid-area': 'auto' },
+    says: 'it is put into a cell of the grid that something else stands in',
+  };
 }
 
 function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
@@ -112,13 +123,13 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
     });
   }
   const word = unbreakable(view, i);
-  if (word !== null) {
+  if (word !== null || (view.linesOf(i).length > 0 && style('overflow-wrap') === 'normal')) {
     found.push({
       name: 'unbreakable-word',
       node: i,
       property: 'overflow-wrap',
       undo: { 'overflow-wrap': 'anywhere', 'min-width': '0' },
-      says: `“${word}” has no place to break`,
+      says: word === null ? 'a word in it is longer than its room' : `“${word}” has no place to break`,
     });
   }
   if (/grid/.test(parentDisplay)) {
@@ -343,6 +354,15 @@ function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
       property: 'position',
       undo: { position: 'static' },
       says: 'it is fixed to the screen, and the page keeps no room for it',
+    });
+  }
+  if (position === 'sticky') {
+    found.push({
+      name: 'no-room-kept',
+      node: i,
+      property: 'position',
+      undo: { position: 'static' },
+      says: 'it stays on the screen, and no room is kept for it',
     });
   }
   const indent = view.style(i, 'text-indent');
