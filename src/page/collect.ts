@@ -18,7 +18,8 @@ import type { WireSnapshot } from '../core/layout/wire.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
-import { fieldText } from './field-text.js';
+import { FaceReader } from './faces.js';
+import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
 import { isReadable } from './generated.js';
 import { pageFacts } from './page-facts.js';
@@ -98,7 +99,8 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     margin: [],
     scroll: [],
   };
-  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
+  const faces = new FaceReader();
   const untold: number[] = [];
   const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
   const scrolled: number[] = [];
@@ -167,11 +169,15 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     return nodes.count++;
   };
 
-  const addLine = (owner: number, { dx, dy }: Frame, rect: Box, text: string, flags: number) => {
+  const faceOf = (node: number, text: string) =>
+    faces.number(reader.value(nodes.style[node]!, 'font-family'), text);
+
+  const addLine = (owner: number, { dx, dy }: Frame, rect: Box, text: string, flags: number, face = -1) => {
     lines.node.push(owner);
     numbers(lines.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
     lines.text.push(strings.number(text));
     lines.flags.push(flags);
+    lines.face.push(face);
     lines.count++;
   };
 
@@ -181,9 +187,9 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     // Of lines that run from top to bottom, the sides are not where they end.
     const isVertical = !/^(horizontal|$)/.test(reader.value(nodes.style[owner]!, 'writing-mode'));
     const sides = isVertical ? NO_SIDES : inherited.content;
-    for (const line of textLines(node, range, sides, noWrap)) {
-      addLine(owner, inherited.frame, line.rect, line.text, line.flags);
-    }
+    const found = textLines(node, range, sides, noWrap);
+    const face = found.length > 0 ? faceOf(owner, found[0]!.text) : -1;
+    for (const line of found) addLine(owner, inherited.frame, line.rect, line.text, line.flags, face);
   };
 
   const addFragments = (element: Element, node: number, { dx, dy }: Frame) => {
@@ -269,9 +275,10 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
       if (isBroken(image)) brokenPictures.push({ node, url: bareAddress(image.currentSrc) });
       pictures.push(node, naturalWidth, naturalHeight, px(pictureDensity(image)));
     }
-    if (rect && (tag === 'input' || tag === 'textarea')) {
-      const inField = fieldText(element as HTMLInputElement, style, rect);
-      if (inField) addLine(node, inherited.frame, inField, inField.text, LINE_FIELD);
+    if (rect && (tag === 'input' || tag === 'textarea' || tag === 'select')) {
+      const inField = fieldText(element as Field, style, rect);
+      if (inField)
+        addLine(node, inherited.frame, inField, inField.text, LINE_FIELD, faceOf(node, inField.text));
     }
     if (rect && display === 'inline' && rect.height > 1.5 * px(Number.parseFloat(value('font-size'))))
       addFragments(element, node, inherited.frame);
@@ -380,6 +387,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     styles: styles.flat,
     nodes,
     lines,
+    faces: faces.rows,
     fragments,
     scrolled,
     pictures,

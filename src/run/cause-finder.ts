@@ -19,6 +19,8 @@ const BOUND_MS = 2_500;
 const TURN_MS = 5_000;
 /** Of a larger page each experiment would take seconds. */
 const MOST_ELEMENTS = 15_000;
+/** A defect of which so much is left, by another element, is not gone. */
+const STILL_THERE = 0.8;
 /** Of the likeliest suspects, two together are tried when none is enough alone. */
 const MOST_IN_PAIRS = 5;
 
@@ -62,10 +64,16 @@ export class CauseFinder {
         this.claimed.delete(keyOf(rule, sighting));
         continue;
       }
+      const before = new Set(rule.check(render).map(({ key }) => key));
+      // What is still there under the name of another element has only moved.
+      const isMoved = (other: Sighting) =>
+        !before.has(other.key) &&
+        other.by?.axis === sighting.by?.axis &&
+        (other.by?.px ?? 0) >= STILL_THERE * (sighting.by?.px ?? Infinity);
       const isGone = (layout: LayoutSnapshot) =>
         !rule
           .check({ ...render, view: new SnapshotView(layout) })
-          .some((other) => other.key === sighting.key || other.node === sighting.node);
+          .some((other) => other.key === sighting.key || other.node === sighting.node || isMoved(other));
       const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
       if (cause) this.causes.set(keyOf(rule, sighting), cause);
     }

@@ -42,6 +42,18 @@ const FILES: Record<string, [type: string, body: string]> = {
     `${head}<link rel="stylesheet" href="/gap.css"><body style="margin:0"><div class="row"><p class="berth">North</p><p class="berth">South</p></div>`,
   ],
   '/fixed-viewport': ['text/html', '<!doctype html><meta name="viewport" content="width=800"><p>Times</p>'],
+  '/row': [
+    'text/html',
+    `${head}<style>body{margin:0}ul{display:flex;margin:0;padding:0;list-style:none}li{flex:none;width:70px;white-space:nowrap}</style><ul><li>Timetables</li><li>Accessibility</li><li>Fares</li></ul>`,
+  ],
+  '/cell': [
+    'text/html',
+    `${head}<style>.g{display:grid}.g p{grid-area:1/1;margin:0}</style><div class="g"><p class="x">Departures today</p><p class="y">Arrivals today</p></div>`,
+  ],
+  '/locked': [
+    'text/html',
+    `${head}<style>html{overflow-y:hidden;height:100%}</style><div style="height:1500px"></div><p>Sunday boats sail twice.</p>`,
+  ],
   '/two': [
     'text/html',
     `${head}<style>.two{width:500px;min-width:480px;background:#dee}</style><body style="margin:0"><p class="two">Fares</p>`,
@@ -117,6 +129,17 @@ test('a viewport tag, rules that a media query keeps out, and two declarations t
     source: 'gap.css:4',
   });
   expect(findings[2]!.cause!.message).toMatch(/gone without `width: 500px` and without `min-width: 480px`/);
+});
+
+test('what siblings share is undone for all of them; a shared cell and a locked page are causes', async () => {
+  const { findings } = manifestOf((await check(['/row', '/cell', '/locked'])).outcome);
+  expect(findings.map(({ rule, cause }) => [rule, cause?.name])).toEqual([
+    ['text-overlap', 'fixed-width'],
+    ['text-overlap', 'positioned'],
+    ['unreachable', 'clipped-overflow'],
+  ]);
+  expect(findings[0]!.cause!.declaration).toMatchObject({ property: 'width', value: '70px', selector: 'li' });
+  expect(findings[1]!.cause!.message).toContain('gone with');
 });
 
 test('a run that kept its layouts is judged again without a browser, under other settings', async () => {

@@ -129,7 +129,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     margin: [],
     scroll: [],
   };
-  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [] };
+  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
   const styles: number[] = [];
 
   const add = (node: Node, parent: number, nth: number) => {
@@ -155,6 +155,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       lines.box.push(...line.box);
       lines.text.push(number(line.text ?? 'text'));
       lines.flags.push((line.unbreakable ? LINE_UNBREAKABLE : 0) | (line.field ? LINE_FIELD : 0));
+      lines.face.push(-1);
       lines.count++;
     }
     const below = node.children ?? [];
@@ -193,6 +194,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       styles,
       nodes,
       lines,
+      faces: [],
       fragments: { count: 0, node: [], box: [] },
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],

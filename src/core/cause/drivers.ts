@@ -1,6 +1,7 @@
 import { outAlong } from '../geometry/rect.js';
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
+import { clipsAxis } from '../layout/clip.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -24,19 +25,46 @@ export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeInde
 function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex[] {
   if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) ? [] : [i];
   if (hasOwnWidth(view, i) || /table$/.test(view.style(i, 'display'))) return [i];
+  if (cutsOwnLines(view, i)) return [];
   if (ownLinesReachEnd(view, escapes, i)) return [i];
   const children = view.childrenOf(i).filter((child) => isInFlow(view, child));
   if (isSingleRow(view, i)) {
     // Side by side they are too wide together; only one that is too wide alone is at fault by itself.
     const page = view.snapshot.viewport.width;
     const tooWide = children.filter((child) => view.box(child).width > page);
-    if (tooWide.length === 0) return children.some((child) => hasSlack(view, i, child)) ? [] : [i];
+    if (tooWide.length === 0) {
+      const isStretched =
+        hasRoomBetween(view, i, children) || children.some((child) => hasSlack(view, i, child));
+      return isStretched ? [] : [i];
+    }
     return tooWide.flatMap((child) => drive(view, escapes, child));
   }
   const content = view.contentBox(i);
   return children
     .filter((child) => escapes.reachesEnd(view.box(child), content, SLACK))
     .flatMap((child) => drive(view, escapes, child));
+}
+
+/** Words that are cut off, shortened for instance, have not made their box as wide as they are. */
+function cutsOwnLines(view: SnapshotView, i: NodeIndex): boolean {
+  if (!clipsAxis(view, i, 'x')) return false;
+  const { x, width } = view.contentBox(i);
+  return view.linesOf(i).some((line) => {
+    const box = view.lineBox(line);
+    return box.x + box.width > x + width + SLACK || box.x < x - SLACK;
+  });
+}
+
+/** A gap between two items that is set, and not left over, is seldom wider, CSS px. */
+const WIDEST_GAP = 32;
+
+/** Whether a row has more room than its items and the gaps between them take: then it is as wide as it is for another reason. */
+function hasRoomBetween(view: SnapshotView, row: NodeIndex, items: readonly NodeIndex[]): boolean {
+  const taken = items.reduce((sum, item) => {
+    const [, right, , left] = view.margins(item);
+    return sum + view.box(item).width + Math.max(0, left) + Math.max(0, right);
+  }, 0);
+  return view.contentBox(row).width > taken + WIDEST_GAP * (items.length - 1) + SLACK;
 }
 
 /**

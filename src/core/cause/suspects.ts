@@ -2,7 +2,7 @@ import type { Sighting } from '../rules/rule.js';
 import { px } from '../geometry/format.js';
 import { pxOf } from '../layout/lengths.js';
 import { displacementOf } from '../layout/displace.js';
-import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
+import { FLAG_FIELD, FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { CauseName } from './cause.js';
 import { excessOf } from './box-sum.js';
@@ -74,7 +74,7 @@ function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
   }
   const parent = view.containingElement(i);
   const parentDisplay = parent >= 0 ? view.style(parent, 'display') : '';
-  const isPicture = view.has(i, FLAG_REPLACED);
+  const isPicture = view.has(i, FLAG_REPLACED) && !view.has(i, FLAG_FIELD);
   if (isPicture) {
     const box = view.box(i);
     found.push({

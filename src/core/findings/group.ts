@@ -2,6 +2,7 @@ import { rounded } from '../geometry/rect.js';
 import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } from '../rules/rule.js';
 import type { Cause } from '../cause/cause.js';
 import { defectKey, judge, keyOf } from './judge.js';
+import { mergeByDeclaration } from './by-declaration.js';
 import { digest } from './digest.js';
 import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
@@ -56,9 +57,10 @@ export function findingsOfPage(
       });
     }
   }
-  return withWidths(withoutRetold([...groups.values()]), renders)
+  const findings = withWidths(withoutRetold([...groups.values()]), renders)
     .map((group) => toFinding(page, group, causes.get(group.key) ?? null))
     .sort(byHarm);
+  return mergeByDeclaration(findings).sort(byHarm);
 }
 
 /** Without what another finding of the page tells already. */

@@ -10,12 +10,17 @@ export function signature(view: SnapshotView, i: NodeIndex): string {
   for (let at = i; at >= 0; at = view.parent(at)) {
     const id = view.id(at);
     if (id !== '' && !looksGenerated(id)) {
-      parts.unshift(`#${id}`);
+      parts.unshift(`#${unnumbered(id)}`);
       break;
     }
     parts.unshift(step(view, at));
   }
   return parts.join('>');
+}
+
+/** Repeated siblings are numbered by their ids. */
+function unnumbered(id: string): string {
+  return id.replace(/\d+/g, '0');
 }
 
 /** The same of an element and the two it stands in, ids aside: equal for all that are made alike, wherever they stand. */

@@ -1,7 +1,8 @@
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './losses.js';
-import { FLAG_CONTROL, FLAG_CONTROLLED } from '../layout/snapshot.js';
+import { meets } from '../geometry/rect.js';
+import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
 /** Text kept for assistive technology only: its box is clipped to a dot. */
@@ -71,4 +72,24 @@ export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
 
 function hasClearStop(image: string): boolean {
   return (image.match(/rgba?\([^)]*\)|transparent/g) ?? []).some((stop) => alphaOf(stop) < 0.2);
+}
+
+/** A switch is at most so large, CSS px. */
+const SWITCH_WIDTH = 200;
+const SWITCH_HEIGHT = 64;
+
+/** A switch of two words that slides over the real check box: one of them is out of sight. */
+export function isSwitchFace(scene: Scene, { cutter, whole, axis }: Loss): boolean {
+  const { view } = scene;
+  const { width, height } = view.box(cutter);
+  if (!whole || axis !== 'x' || width > SWITCH_WIDTH || height > SWITCH_HEIGHT) return false;
+  let isShown = false;
+  let hasBox = false;
+  for (let at = cutter + 1; at <= scene.lastOf(cutter); at++) {
+    hasBox ||= view.tag(at) === 'input' && !view.has(at, FLAG_FIELD);
+    isShown ||=
+      scene.painted[at] === 1 &&
+      view.linesOf(at).some((line) => meets(view.lineBox(line), view.box(cutter), 2));
+  }
+  return hasBox && isShown;
 }

@@ -1,5 +1,12 @@
 import { isDecoration } from './decoration.js';
-import { isClosed, isFaded, isFollowedByMore, isVisuallyHidden, isWindowOnMore } from './cutters.js';
+import {
+  isClosed,
+  isFaded,
+  isFollowedByMore,
+  isSwitchFace,
+  isVisuallyHidden,
+  isWindowOnMore,
+} from './cutters.js';
 import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel } from './carousels.js';
 import { isSymbols } from './typography.js';
@@ -161,6 +168,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isWindowOnMore(scene, ink.node) ||
     isFaded(scene, cutter) ||
     isFollowedByMore(scene, cutter) ||
+    isSwitchFace(scene, loss) ||
     isPageOfCarousel(scene, loss) ||
     isOffStage(scene, loss)
   );

@@ -1,5 +1,5 @@
-import { area, intersect } from '../geometry/rect.js';
-import type { Scene } from '../layout/scene.js';
+import { area, intersect, union } from '../geometry/rect.js';
+import type { Cover, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -17,6 +17,23 @@ export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
   const { shownWidth: width, shownHeight: height } = scene.view.snapshot.viewport;
   const common = intersect(scene.view.box(root), { x: 0, y: 0, width, height });
   return common !== null && area(common) >= 0.85 * width * height;
+}
+
+/** A count or a dot is at most so large, CSS px. */
+const MARK_HEIGHT = 26;
+const MARK_WIDTH = 64;
+/** Of the words' height and width, what counts as their rim. */
+const RIM = 0.2;
+
+/** A count or a dot on the rim of an element's own words or icon, where badges are put. */
+export function isMarkAtCorner(scene: Scene, owner: NodeIndex, { rect }: Pick<Cover, 'rect'>): boolean {
+  if (rect.height > MARK_HEIGHT || rect.width > MARK_WIDTH) return false;
+  const words = scene.view.linesOf(owner).map((line) => scene.view.lineBox(line));
+  if (words.length === 0) return false;
+  const { x, y, width, height } = words.reduce(union);
+  const [across, down] = [rect.x + rect.width / 2 - x, rect.y + rect.height / 2 - y];
+  const isOnRim = (at: number, size: number) => at <= RIM * size || at >= (1 - RIM) * size;
+  return isOnRim(across, width) && isOnRim(down, height);
 }
 
 const NAMED =

@@ -80,7 +80,14 @@ export interface LayoutSnapshot {
     /** The text of the line where it was read (see LINE_UNBREAKABLE), else the start of the text node. */
     readonly text: Int32Array;
     readonly flags: Uint8Array;
+    /** The row of `faces` that its letters are drawn with; −1 where that is not known. */
+    readonly face: Int32Array;
   };
+  /**
+   * How letters stand in the box of a line, four numbers a face and script: where the baseline is, as a share of the box's
+   * height from its top; how far letters rise over it and drop below it, em; and the height of the box, em.
+   */
+  readonly faces: Float64Array;
   /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
   readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];
   /**

@@ -1,24 +1,24 @@
 import type { Rect } from '../geometry/rect.js';
 import { turnOf } from './turns.js';
-import type { NodeIndex, SnapshotView } from './view.js';
+import type { Face, NodeIndex, SnapshotView } from './view.js';
 
 /**
  * Where the letters of a line are, of the line's own box: that box is as high as the font's ascent and descent, of which
- * letters fill a part. Shares of the em, as most Latin text faces have them: capitals reach 0.7 em over the baseline,
- * descenders 0.2 em below it; the baseline lies at 0.78 of the box, which fits faces with a box of 1.1 to 1.4 em.
+ * letters fill a part. Where the face was not measured, what most Latin text faces have: capitals reach 0.7 em over the
+ * baseline, descenders 0.2 em below it; the baseline lies at 0.78 of the box, which fits faces with a box of 1.1 to 1.4 em.
  */
-const BASELINE = 0.78;
-const CAP_EM = 0.7;
-const DESCENDER_EM = 0.2;
+const USUAL: Face = { baseline: 0.78, rise: 0.7, drop: 0.2, height: 1.2 };
+/** Round letters reach this far below the baseline, em. */
+const OVERSHOOT = 0.04;
 
 /** The letters of a line, descenders left out: what two texts share when they lie on one another. */
 export function inkOf(view: SnapshotView, line: number): Rect {
-  return letters(view, line, 0.04);
+  return letters(view, line, OVERSHOOT);
 }
 
 /** The letters of a line with their descenders: what is lost when a line is cut. */
 export function lettersOf(view: SnapshotView, line: number): Rect {
-  return letters(view, line, DESCENDER_EM);
+  return letters(view, line, (view.lineFace(line) ?? USUAL).drop);
 }
 
 function letters(view: SnapshotView, line: number, below: number): Rect {
@@ -28,13 +28,14 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   const turn = turnOf(view, node);
   if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
-  const baseline = box.y + box.height * BASELINE;
-  const top = Math.max(box.y, baseline - CAP_EM * em);
+  const face = view.lineFace(line) ?? USUAL;
+  const baseline = box.y + box.height * face.baseline;
+  const top = Math.max(box.y, baseline - face.rise * em);
   return {
     x: box.x,
     y: top,
     width: box.width,
-    height: Math.min(box.y + box.height, baseline + below * em) - top,
+    height: Math.max(0.1, Math.min(box.y + box.height, baseline + below * em) - top),
   };
 }
 
@@ -74,7 +75,14 @@ function fontSizeOf(view: SnapshotView, line: number): number {
 export function emOf(view: SnapshotView, line: number): number {
   const node = view.snapshot.lines.node[line]!;
   const box = view.lineBox(line);
+  const face = view.lineFace(line);
   const height = isVertical(view, node) ? box.width : box.height;
-  const size = Number.parseFloat(view.style(node, 'font-size')) || height / 1.2;
-  return height < size * 0.9 || height > size * 2 ? height / 1.2 : size;
+  const size = Number.parseFloat(view.style(node, 'font-size'));
+  if (face && size > 0) {
+    // Ascent and descent are rounded to whole px, so only a marked difference is a transform's.
+    const scale = height / (face.height * size);
+    return Math.abs(scale - 1) < 0.15 ? size : size * scale;
+  }
+  const known = size || height / USUAL.height;
+  return height < known * 0.9 || height > known * 2 ? height / USUAL.height : known;
 }

@@ -11,6 +11,17 @@ import {
 /** Index of an element in a snapshot; −1 is none. */
 export type NodeIndex = number;
 
+/** How letters stand in the box of a line. */
+export interface Face {
+  /** Where the baseline is: the share of the box's height that is over it. */
+  readonly baseline: number;
+  /** How far letters rise over the baseline and drop below it, em. */
+  readonly rise: number;
+  readonly drop: number;
+  /** The height of the box, em. */
+  readonly height: number;
+}
+
 /** Reads a layout snapshot by element: what the rules are written against. */
 export class SnapshotView {
   readonly count: number;
@@ -143,6 +154,14 @@ export class SnapshotView {
 
   lineBox(line: number): Rect {
     return rectAt(this.snapshot.lines.box, line);
+  }
+
+  /** How the letters of a line stand in its box; null where that is not known. */
+  lineFace(line: number): Face | null {
+    const { faces, lines } = this.snapshot;
+    const at = lines.face[line]! * 4;
+    if (at < 0) return null;
+    return { baseline: faces[at]!, rise: faces[at + 1]!, drop: faces[at + 2]!, height: faces[at + 3]! };
   }
 
   lineText(line: number): string {

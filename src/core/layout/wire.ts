@@ -35,6 +35,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     pictures: floats(wire.pictures),
     labels: ints(wire.labels),
     hoverReveals: ints(wire.hoverReveals),
+    faces: floats(wire.faces),
     nodes: {
       count: nodes.count,
       parent: ints(nodes.parent),
@@ -65,6 +66,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
       box: floats(lines.box),
       text: ints(lines.text),
       flags: Uint8Array.from(lines.flags),
+      face: ints(lines.face),
     },
   };
 }

@@ -1,10 +1,18 @@
 import { px } from '../geometry/format.js';
 import { area, intersect, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
-import { fillsScreen, hangsFromControl, isDismissible, isInTopLayer } from '../intent/overlays.js';
+import {
+  fillsScreen,
+  hangsFromControl,
+  isDismissible,
+  isInTopLayer,
+  isMarkAtCorner,
+} from '../intent/overlays.js';
 import { isEllipsisMark } from '../intent/shortened.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
+import { isSymbols } from '../intent/typography.js';
 import { coverCulprit } from '../layout/culprit.js';
+import { displacementOf } from '../layout/displace.js';
 import { isVertical } from '../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
@@ -12,6 +20,7 @@ import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { coveredAnchors } from './covered-anchors.js';
+import { inksAtScrollEnds } from './covered-scrollers.js';
 import { coveredSticking } from './covered-sticking.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { nameOf, onScreen } from './words.js';
@@ -55,6 +64,10 @@ export const covered: Rule = {
     for (const cover of coversAtEnd(scene)) {
       for (const ink of scene.inksIn(cover.rect)) if (!scene.view.isFixed(ink.node)) look(ink, cover);
     }
+    for (const { ink, cover } of inksAtScrollEnds(scene)) {
+      const hiding = hidingOf(scene, ink, cover, true);
+      if (hiding) hidings.push(hiding);
+    }
     return [
       ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
@@ -73,11 +86,13 @@ function coversAtEnd(scene: Scene): Cover[] {
     .map((cover) => ({ ...cover, rect: { ...cover.rect, y: cover.rect.y - scroll.y + most } }));
 }
 
-function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
+/** @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end */
+function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding | null {
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
-  if (scene.contains(cover.node, ink.node) || scene.contains(ink.node, cover.node)) return null;
+  if (scene.contains(cover.node, ink.node)) return null;
+  if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's.
   const isControl = view.has(cover.node, FLAG_CONTROL);
   if (
@@ -91,7 +106,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
-  if (isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
+  if (!isAtEnd && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
@@ -101,6 +116,15 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover): Hiding | null {
     if (isFreedByScrolling(view, moving, still)) return null;
   }
   return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink) };
+}
+
+/** What stands in an element and was moved onto the words of that element itself; a mark at their corner is no harm. */
+function isLaidOnOwnText(scene: Scene, ink: Ink, cover: Cover): boolean {
+  const { view } = scene;
+  if (ink.kind !== 'text' || isSymbols(view, ink) || isMarkAtCorner(scene, ink.node, cover)) return false;
+  for (let at = cover.node; at !== ink.node; at = view.parent(at))
+    if (displacementOf(view, at) !== null) return true;
+  return false;
 }
 
 function movesWith(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {

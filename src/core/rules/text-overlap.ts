@@ -4,7 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
 import { overlapCulprit } from '../layout/culprit.js';
-import { acrossLines } from '../layout/text-ink.js';
+import { acrossLines, emOf } from '../layout/text-ink.js';
 import { displacementOf } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -16,7 +16,12 @@ import { onScreen, quoted } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 
 /** Of the lower of two lines' letters, this share must be overlapped: less is tight setting. */
-export const OVERLAP_SHARE = 0.25;
+export const OVERLAP_SHARE = 0.12;
+/** Nobody sets two texts so tightly that the one reaches into the letters of the other, descenders left out. */
+const OVERLAP_SHARE_OF_TWO = 0.1;
+/** Rounding, CSS px, and what the measure of a large face is off by, em. */
+const LEAST_DEPTH = 1;
+const LEAST_DEPTH_EM = 0.05;
 /** Side by side, letters may touch by kerning, italics and rounding, CSS px. */
 const LEAST_WIDTH = 3;
 
@@ -74,12 +79,16 @@ function linesOfOne(view: SnapshotView, a: Ink, b: Ink): NodeIndex | undefined {
 
 /** Whether two texts share so much of their lines that letters lie on letters. */
 function isOverprinted({ view }: Scene, a: Ink, b: Ink, common: Rect): boolean {
-  const [shareOfA, shareOfB] = [a, b].map((ink) => {
+  const along = acrossLines(view, a.node) === 'y' ? 'x' : 'y';
+  if (sizeAlong(common, along) < LEAST_WIDTH) return false;
+  const shares = [a, b].map((ink) => {
     const across = acrossLines(view, ink.node);
     return sizeAlong(common, across) / sizeAlong(ink.full, across);
-  }) as [number, number];
-  const along = acrossLines(view, a.node) === 'y' ? 'x' : 'y';
-  return Math.max(shareOfA, shareOfB) >= OVERLAP_SHARE && sizeAlong(common, along) >= LEAST_WIDTH;
+  });
+  if (blockAround(view, a.node) === blockAround(view, b.node)) return Math.max(...shares) >= OVERLAP_SHARE;
+  const em = Math.max(emOf(view, a.line), emOf(view, b.line));
+  const depth = sizeAlong(common, acrossLines(view, a.node));
+  return Math.max(...shares) >= OVERLAP_SHARE_OF_TWO && depth >= Math.max(LEAST_DEPTH, LEAST_DEPTH_EM * em);
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */

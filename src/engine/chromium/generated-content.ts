@@ -103,6 +103,7 @@ function put(wire: WireSnapshot, row: number, found: Found, frame: [number, numb
     lines.box.push(...placed(box));
     lines.text.push(strings.push(text.slice(0, MAX_SAMPLE)) - 1);
     lines.flags.push(flags);
+    lines.face.push(-1);
     lines.count++;
   }
 }

@@ -1,0 +1,51 @@
+/** Text that any Latin face has glyphs of: one measurement of the face holds for all of it. */
+const LATIN = /^[\p{ASCII}\u0080-\u024f\u2000-\u206f\u20a0-\u20bf]*$/u;
+const NOT_LATIN = /[^\p{ASCII}\u0080-\u024f]/u;
+/** Faces are measured at this size, CSS px, and told in em. */
+const SIZE = 100;
+const MAX_SAMPLE = 40;
+/** Past these a page makes up faces to keep us busy. */
+const MAX_FACES = 500;
+
+/**
+ * How the letters of a face stand in a line's box: four numbers a face, as `LayoutSnapshot.faces` has them. Every face is
+ * measured once a script.
+ */
+export class FaceReader {
+  readonly rows: number[] = [];
+  private readonly numbers = new Map<string, number>();
+  private canvas: CanvasRenderingContext2D | null = null;
+  private lastFamily = '';
+
+  /** The row of a face as it draws a text; −1 where it can't be told. */
+  number(family: string, text: string): number {
+    const sample = text.slice(0, MAX_SAMPLE);
+    const isLatin = LATIN.test(sample);
+    const block = isLatin ? '' : String((NOT_LATIN.exec(sample)?.[0]?.codePointAt(0) ?? 0) >> 7);
+    const key = `${block} ${family}`;
+    let row = this.numbers.get(key);
+    if (row === undefined) {
+      row = this.measure(family, isLatin ? null : sample);
+      this.numbers.set(key, row);
+    }
+    return row;
+  }
+
+  /** @param sample what is measured; null for the letters of a Latin face */
+  private measure(family: string, sample: string | null): number {
+    this.canvas ??= document.createElement('canvas').getContext('2d');
+    const { canvas } = this;
+    if (!canvas || this.rows.length >= 4 * MAX_FACES) return -1;
+    if (family !== this.lastFamily) canvas.font = `${SIZE}px ${family}`;
+    this.lastFamily = family;
+    const capitals = canvas.measureText(sample ?? 'H');
+    const { fontBoundingBoxAscent: ascent, fontBoundingBoxDescent: descent } = capitals;
+    const height = (ascent + descent) / SIZE;
+    if (!(height > 0.5 && height < 5)) return -1;
+    const rise = capitals.actualBoundingBoxAscent / SIZE;
+    const drop = canvas.measureText(sample ?? 'p').actualBoundingBoxDescent / SIZE;
+    for (const value of [ascent / (ascent + descent), rise, Math.max(0, drop), height])
+      this.rows.push(Math.round(value * 1000) / 1000);
+    return this.rows.length / 4 - 1;
+  }
+}
