@@ -1,3 +1,4 @@
+import { clipPathInset } from '../layout/clip-values.js';
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './losses.js';
@@ -5,16 +6,20 @@ import { meets } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
-/** Text kept for assistive technology only: its box is clipped to a dot. */
+/** Text kept for assistive technology only, or a menu that waits to be opened: its box is clipped to a dot, or to nothing. */
 export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
   const { view } = scene;
   const box = view.box(cutter);
   if (box.width <= 2 || box.height <= 2) return true;
   const clip = view.style(cutter, 'clip');
   const path = view.style(cutter, 'clip-path');
+  const inset = clipPathInset(path, box);
+  const isShut =
+    inset !== null &&
+    (inset.top + inset.bottom >= box.height - 1 || inset.left + inset.right >= box.width - 1);
   return (
+    isShut ||
     /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip) ||
-    /inset\((50|100)%/.test(path) ||
     /^(circle|ellipse)\(0(px|%)?\b(?!\.)/.test(path)
   );
 }

@@ -1,10 +1,10 @@
 import type { Loss } from './losses.js';
 import { displacementOf, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /**
- * Waiting wholly outside of what cuts it, put there by position or transform: a drawer, a caption that slides in; or words
+ * Waiting wholly outside of what cuts it, put there by position, transform or a margin as wide as it is: a drawer, a caption that slides in; or words
  * indented away, for a picture to stand in their place.
  */
 export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean {
@@ -15,7 +15,7 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
     // A panel that is moved down to its title slides up when it is pointed at.
     if (isMoved(view, at)) return true;
     const moved = displacementOf(view, at);
-    if (moved === 'absolute' || moved === 'fixed') {
+    if (moved === 'absolute' || moved === 'fixed' || isPulledAside(view, at)) {
       const box = view.box(at);
       const window = view.paddingBox(cutter);
       const outside =
@@ -27,6 +27,15 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
     }
   }
   return false;
+}
+
+/** Of its own width, what a margin that puts a drawer aside pulls it by. */
+const PULLED_SHARE = 0.9;
+
+function isPulledAside(view: SnapshotView, i: NodeIndex): boolean {
+  const [, right, , left] = view.margins(i);
+  const { width } = view.box(i);
+  return width > 0 && -Math.min(left, right) >= PULLED_SHARE * width;
 }
 
 /** Image replacement: the words are indented or moved far out of sight. */

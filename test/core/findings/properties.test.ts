@@ -29,7 +29,7 @@ const card = fc.record({
 });
 const cards = fc
   .array(card, { minLength: 1, maxLength: 12 })
-  .map((list): Card[] => list.map((entry, i) => ({ ...entry, id: `card-${'abcdefghij'.charAt(i)}` })));
+  .map((list): Card[] => list.map((entry, i) => ({ ...entry, id: `card-${'abcdefghijkl'.charAt(i)}` })));
 
 /** The page of some cards, everything on it moved and then made `k` times as large. */
 function pageOf(list: readonly Card[], { dx = 0, dy = 0, k = 1 } = {}) {
