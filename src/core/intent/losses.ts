@@ -74,6 +74,11 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const { view, clips } = scene;
   const isText = ink.kind === 'text';
   const clip = isText ? clips.lostContent(ink.node) : clips.lostBox(ink.node);
+  const isFree =
+    axis === 'x'
+      ? clip.left === -Infinity && clip.right === Infinity
+      : clip.top === -Infinity && clip.bottom === Infinity;
+  if (isFree) return null;
   const rect = isText ? lettersOf(view, ink.line) : ink.full;
   const px = beyond(rect, clip, axis);
   const size = axis === 'x' ? rect.width : rect.height;

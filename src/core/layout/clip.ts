@@ -1,15 +1,22 @@
+import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Whether an element cuts off, or scrolls, what sticks out of it along an axis. The viewport's own overflow is not it. */
 export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
   const tag = view.tag(i);
   if (tag === 'iframe' || tag === 'frame') return true;
-  if (/paint|strict|content/.test(view.style(i, 'contain'))) return true;
-  if (givesOverflowToViewport(view, i)) return false;
-  // Inline boxes have no overflow of their own.
-  if (view.style(i, 'display') === 'inline') return false;
-  return view.style(i, axis === 'x' ? 'overflow-x' : 'overflow-y') !== 'visible';
+  if (isContained(view, i)) return true;
+  return (axis === 'x' ? hasOverflowX : hasOverflowY)(view, i) && !givesOverflowToViewport(view, i);
 }
+
+const isContained = perStyle((view, i) => /paint|strict|content/.test(view.style(i, 'contain')));
+// Inline boxes have no overflow of their own.
+const hasOverflowX = perStyle(
+  (view, i) => view.style(i, 'display') !== 'inline' && view.style(i, 'overflow-x') !== 'visible',
+);
+const hasOverflowY = perStyle(
+  (view, i) => view.style(i, 'display') !== 'inline' && view.style(i, 'overflow-y') !== 'visible',
+);
 
 /** CSS Overflow 3, section 3.3: the root's overflow, or the body's when the root's is visible, is the viewport's. */
 function givesOverflowToViewport(view: SnapshotView, i: NodeIndex): boolean {

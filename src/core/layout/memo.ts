@@ -21,6 +21,20 @@ export function perNode<T>(
   };
 }
 
+/** The same of a line of text. */
+export function perLine<T>(
+  compute: (view: SnapshotView, line: number) => T,
+): (view: SnapshotView, line: number) => T {
+  const number = functions++;
+  return (view, line) => {
+    const answers = (view.answers[number] ??= new Array<T | undefined>(view.snapshot.lines.count)) as (
+      T | undefined
+    )[];
+    const known = answers[line];
+    return known === undefined ? (answers[line] = compute(view, line)) : known;
+  };
+}
+
 /** The same for what depends on an element's computed style alone: repeated elements share their style. */
 export function perStyle<T>(
   compute: (view: SnapshotView, i: NodeIndex) => T,

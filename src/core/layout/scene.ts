@@ -1,7 +1,7 @@
 import { area, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import { Clips, cut, type Clip } from './clips.js';
-import { perSnapshot } from './memo.js';
+import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isOpaque } from './paint.js';
 import { PaintOrder } from './paint-order.js';
@@ -186,9 +186,9 @@ export class Scene {
   }
 }
 
-function isTransparentText(view: SnapshotView, i: NodeIndex): boolean {
-  return /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color'));
-}
+const isTransparentText = perStyle((view, i) =>
+  /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color')),
+);
 
 /** The scene of a render; every rule shares it. */
 export const sceneOf = perSnapshot((view) => new Scene(view));

@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
+import { perLine, perStyle } from './memo.js';
 import { turnOf } from './turns.js';
 import type { Face, NodeIndex, SnapshotView } from './view.js';
 
@@ -12,14 +13,12 @@ const USUAL: Face = { baseline: 0.78, rise: 0.7, drop: 0.2, height: 1.2 };
 const OVERSHOOT = 0.04;
 
 /** The letters of a line, descenders left out: what two texts share when they lie on one another. */
-export function inkOf(view: SnapshotView, line: number): Rect {
-  return letters(view, line, OVERSHOOT);
-}
+export const inkOf = perLine((view, line): Rect => letters(view, line, OVERSHOOT));
 
 /** The letters of a line with their descenders: what is lost when a line is cut. */
-export function lettersOf(view: SnapshotView, line: number): Rect {
-  return letters(view, line, (view.lineFace(line) ?? USUAL).drop);
-}
+export const lettersOf = perLine((view, line): Rect =>
+  letters(view, line, (view.lineFace(line) ?? USUAL).drop),
+);
 
 function letters(view: SnapshotView, line: number, below: number): Rect {
   const box = view.lineBox(line);
@@ -40,9 +39,12 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
 }
 
 /** Whether the lines of an element's text run from top to bottom (CSS Writing Modes 4, section 3.2). */
-export function isVertical(view: SnapshotView, i: NodeIndex): boolean {
-  return /^(vertical|sideways)/.test(view.style(i, 'writing-mode'));
-}
+export const isVertical = perStyle((view, i): boolean =>
+  /^(vertical|sideways)/.test(view.style(i, 'writing-mode')),
+);
+
+/** The computed font size, CSS px; NaN where it is not told. */
+const sizeOf = perStyle((view, i): number => Number.parseFloat(view.style(i, 'font-size')));
 
 /** The axis that leads from one line of an element's text to the next. */
 export function acrossLines(view: SnapshotView, i: NodeIndex): 'x' | 'y' {
@@ -68,16 +70,16 @@ function turned(box: Rect, turn: number, em: number): Rect {
 }
 
 function fontSizeOf(view: SnapshotView, line: number): number {
-  return Number.parseFloat(view.style(view.snapshot.lines.node[line]!, 'font-size')) || 16;
+  return sizeOf(view, view.snapshot.lines.node[line]!) || 16;
 }
 
 /** The font size as painted, CSS px: a transform scales the box and not the computed size. */
-export function emOf(view: SnapshotView, line: number): number {
+export const emOf = perLine((view, line): number => {
   const node = view.snapshot.lines.node[line]!;
   const box = view.lineBox(line);
   const face = view.lineFace(line);
   const height = isVertical(view, node) ? box.width : box.height;
-  const size = Number.parseFloat(view.style(node, 'font-size'));
+  const size = sizeOf(view, node);
   if (face && size > 0) {
     // Ascent and descent are rounded to whole px, so only a marked difference is a transform's.
     const scale = height / (face.height * size);
@@ -85,4 +87,4 @@ export function emOf(view: SnapshotView, line: number): number {
   }
   const known = size || height / USUAL.height;
   return height < known * 0.9 || height > known * 2 ? height / USUAL.height : known;
-}
+});
