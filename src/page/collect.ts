@@ -35,6 +35,8 @@ import { positionsByTag, renderedChildNodes } from './tree.js';
 const MAX_NODES = 200_000;
 const MAX_LINES = 400_000;
 const MAX_MS = 20_000;
+/** Each is asked about by a call of its own. */
+const MAX_SUSPECTS = 40;
 
 const NO_BOX_TAGS = new Set([
   'script',
@@ -73,6 +75,8 @@ export interface Collected {
   readonly snapshot: WireSnapshot;
   /** Rows of pseudo-elements of which the DOM tells neither box nor text. */
   readonly untold: readonly number[];
+  /** Rows of elements that may have a closed shadow root: they show something, and nothing in them says what. */
+  readonly suspects: readonly number[];
 }
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
@@ -102,6 +106,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
   const faces = new FaceReader();
   const untold: number[] = [];
+  const suspects: number[] = [];
   const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
   const scrolled: number[] = [];
   const pictures: number[] = [];
@@ -317,6 +322,11 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
       }
       if (hasPseudo) addPseudo(element, '::after', below);
     }
+    if (rect && suspects.length < MAX_SUSPECTS && mayHideRoot(element, tag, rect, flags)) {
+      const isGrown =
+        value('height') === 'auto' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
+      if (isGrown || tag.includes('-')) suspects.push(node);
+    }
     pushBelow(element, tag, rect, below);
   };
 
@@ -400,8 +410,17 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     })),
     leftOut: [...leftOut].map(([what, count]) => ({ what, count })),
   };
-  return { snapshot, untold };
+  return { snapshot, untold, suspects };
 }
+
+/** Whether an element may have a shadow root that is closed to scripts: custom elements, and boxes grown by nothing. */
+function mayHideRoot(element: Element, tag: string, { width, height }: Box, flags: number): boolean {
+  if (element.shadowRoot || (flags & FLAG_REPLACED) !== 0 || width * height === 0) return false;
+  return tag.includes('-') || (HOSTS.has(tag) && !element.hasChildNodes());
+}
+
+/** Of the browser's own elements, those that pages attach shadow trees to. */
+const HOSTS = new Set(['div', 'span', 'section', 'article', 'aside', 'main', 'nav', 'header', 'footer']);
 
 const NO_SIDES = { left: -Infinity, right: Infinity };
 

@@ -62,5 +62,7 @@ test('hostile pages are bounded, and what was left out is said', async () => {
   ]);
   const notes = new Map(manifest.renders.map((render) => [render.page, render.notes.join('; ')]));
   expect(notes.get('lines')).toContain('the page was scrolled 60 screens down and went on');
+  expect(notes.get('closed')).toContain('left out: 1 closed shadow roots');
+  expect(notes.get('many')).not.toContain('closed shadow roots');
   expect(notes.get('frame')).toContain('left out: 1 frames of another origin');
 }, 240_000);

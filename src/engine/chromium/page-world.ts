@@ -6,6 +6,7 @@ import type { Collected } from '../../page/collect.js';
 import type { PageApi } from '../../page/main.js';
 import type { Deadline } from '../deadline.js';
 import type { LayoutChange } from '../../page/trial.js';
+import { noteClosedRoots } from './closed-roots.js';
 import { addGeneratedContent } from './generated-content.js';
 
 let source: Promise<string> | undefined;
@@ -49,7 +50,11 @@ export class PageWorld {
   }
 
   async collect(wanted: readonly string[]): Promise<LayoutSnapshot> {
-    return this.completed(await this.call('collect', wanted));
+    const collected = await this.call('collect', wanted);
+    await this.deadline.race(
+      noteClosedRoots(this.session, collected.snapshot, collected.suspects, (row) => this.handleOf(row)),
+    );
+    return this.completed(collected);
   }
 
   /** The page as it would be laid out with a change. */
