@@ -1,4 +1,4 @@
-import type { Cause } from '../core/cause/cause.js';
+import type { Cause, CauseName } from '../core/cause/cause.js';
 import { suspectsOf, type Suspect } from '../core/cause/suspects.js';
 import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
@@ -93,9 +93,9 @@ export class CauseFinder {
 
 async function causeOf(trial: Trial): Promise<Cause | null> {
   const { render, sighting, probe, isGone, isLate } = trial;
-  const absent = sighting.node === render.view.root ? await viewportCause(trial) : await mediaCause(trial);
-  if (absent) return absent;
   const suspects = suspectsOf(render.view, sighting);
+  const absent = sighting.node === render.view.root ? await viewportCause(trial) : await mediaCause(trial);
+  if (absent) return (await ownCause(trial, suspects, absent)) ?? absent;
   for (const suspect of suspects) {
     if (isLate()) return null;
     const layout = await probe.layoutWith({
@@ -114,6 +114,34 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
       }));
       if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, both);
     }
+  }
+  return null;
+}
+
+/** Values that an element has for itself. */
+const OWN: readonly CauseName[] = [
+  'fixed-width',
+  'min-width',
+  'fixed-height',
+  'negative-margin',
+  'offset',
+  'line-height',
+];
+
+/**
+ * What a media query would mend by the way has a nearer cause, where a value of the element's own is enough to explain it
+ * and the query says nothing of that.
+ */
+async function ownCause(trial: Trial, suspects: readonly Suspect[], absent: Cause): Promise<Cause | null> {
+  const { render, sighting, probe, isGone, isLate } = trial;
+  const own = suspects.filter(
+    ({ name, node, property }) =>
+      node === sighting.node && OWN.includes(name) && !absent.declaration?.property.startsWith(property),
+  );
+  for (const suspect of own) {
+    if (isLate()) return null;
+    const styles = [{ nodes: sharersOf(render.view, suspect, sighting), styles: suspect.undo }];
+    if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, [suspect]);
   }
   return null;
 }

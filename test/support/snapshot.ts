@@ -29,6 +29,8 @@ export interface Node {
     readonly unbreakable?: boolean;
     readonly field?: boolean;
     readonly text?: string;
+    /** Row of the page's `faces`. */
+    readonly face?: number;
   }[];
   readonly children?: readonly Node[];
 }
@@ -49,6 +51,8 @@ export interface PageOptions {
   readonly brokenPictures?: readonly { readonly node: number; readonly url: string }[];
   readonly labels?: readonly (readonly [field: number, label: number])[];
   readonly scrolled?: readonly (readonly [node: number, x: number, y: number])[];
+  /** Baseline, rise, drop and height: see `LayoutSnapshot.faces`. */
+  readonly faces?: readonly Quad[];
   readonly hoverReveals?: readonly (readonly [shown: number, hovered: number])[];
 }
 
@@ -155,7 +159,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       lines.box.push(...line.box);
       lines.text.push(number(line.text ?? 'text'));
       lines.flags.push((line.unbreakable ? LINE_UNBREAKABLE : 0) | (line.field ? LINE_FIELD : 0));
-      lines.face.push(-1);
+      lines.face.push(line.face ?? -1);
       lines.count++;
     }
     const below = node.children ?? [];
@@ -194,7 +198,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       styles,
       nodes,
       lines,
-      faces: [],
+      faces: [...(options.faces ?? []).flat()],
       fragments: { count: 0, node: [], box: [] },
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],

@@ -38,7 +38,7 @@ function merged(group: readonly Finding[]): Finding {
     severity: SEVERITIES.find((severity) => group.some((finding) => finding.severity === severity))!,
     pages: [...new Set(group.flatMap(({ pages }) => pages))],
     related: [...related],
-    message: `${first.message} So do ${others.length} more that the same declaration is about.`,
+    message: `${first.message} So ${others.length === 1 ? 'does 1' : `do ${others.length}`} more that the same declaration is about.`,
     seen: joined(group.flatMap(({ seen }) => seen)),
   };
 }

@@ -3,17 +3,19 @@ import {
   isClosed,
   isFaded,
   isFollowedByMore,
+  isSwitchFace,
   isVisuallyHidden,
   isWindowOnMore,
 } from '../../../src/core/intent/cutters.js';
 import { isDecoration } from '../../../src/core/intent/decoration.js';
 import { lossesOf, type Loss } from '../../../src/core/intent/losses.js';
-import { isIndentedAway } from '../../../src/core/intent/off-stage.js';
+import { isIndentedAway, isOffStage } from '../../../src/core/intent/off-stage.js';
 import {
   fillsScreen,
   hangsFromControl,
   isDismissible,
   isInTopLayer,
+  isMarkAtCorner,
 } from '../../../src/core/intent/overlays.js';
 import { areAlternatives, areShingled } from '../../../src/core/intent/stacks.js';
 import { isSmallRaised, isSymbols } from '../../../src/core/intent/typography.js';
@@ -73,12 +75,64 @@ describe('ornament and type', () => {
   });
 });
 
+test('a count stands at the rim of words; in the middle of them, or large, it is none', () => {
+  const mark = (left: number, top: number, width = 18) =>
+    holds(
+      (made, i) => isMarkAtCorner(made, i, { rect: { x: left, y: top, width, height: 18 } }),
+      x({ lines: [line(0, 0, 200), line(0, 24, 200), line(0, 48, 200)] }),
+    );
+  expect(mark(190, -6)).toBe(true);
+  expect(mark(90, 26)).toBe(false);
+  expect(mark(150, -6, 90)).toBe(false);
+});
+
 describe('what cuts on purpose', () => {
   test('clipped to a dot for screen readers', () => {
     expect(holds(isVisuallyHidden, x({ box: [0, 0, 1, 1] }))).toBe(true);
     expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(50%)' } }))).toBe(true);
     expect(holds(isVisuallyHidden, x({ style: { clip: 'rect(0px, 0px, 0px, 0px)' } }))).toBe(true);
     expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(0px round 8px)' } }))).toBe(false);
+    expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(0px 0px 100%)' } }))).toBe(true);
+    expect(holds(isVisuallyHidden, x({ style: { 'clip-path': 'inset(0px 0px 60%)' } }))).toBe(false);
+  });
+  test('a switch of two words shows one of them, over a check box', () => {
+    const word = (left: number, text: string): Node => ({
+      tag: 'span',
+      box: [left, 0, 60, 28],
+      lines: [line(left + 10, 4, 30, text)],
+    });
+    const face = (...inside: Node[]) =>
+      holds((made, i) => isSwitchFace(made, { cutter: i, whole: true, axis: 'x' } as Loss), {
+        ...x({ box: [0, 0, 60, 28] }),
+        children: inside,
+      });
+    const box: Node = { tag: 'input', box: [0, 0, 10, 10], flags: FLAG_CONTROL };
+    expect(face(word(0, 'On'), box, word(60, 'Off'))).toBe(true);
+    expect(face(word(0, 'On'), word(60, 'Off'))).toBe(false);
+    expect(face(word(60, 'On'), box, word(120, 'Off'))).toBe(false);
+  });
+  test('a drawer that its own margin pulls aside waits; words pulled by a part of their width are lost', () => {
+    const pulled = (margin: number) =>
+      holds(
+        (made, cutter) => {
+          const ink = made.inks.find(({ kind }) => kind === 'text')!;
+          return isOffStage(made, { ink, cutter, whole: true } as Loss);
+        },
+        x({
+          box: [0, 0, 400, 100],
+          style: HIDDEN,
+          children: [
+            {
+              tag: 'nav',
+              box: [margin, 0, 200, 100],
+              margin: [0, 0, 0, margin],
+              lines: [line(margin, 8, 40)],
+            },
+          ],
+        }),
+      );
+    expect(pulled(-200)).toBe(true);
+    expect(pulled(-120)).toBe(false);
   });
   test('closed, itself or by what holds it; a low box with room is not', () => {
     const closed = (...children: Node[]) =>

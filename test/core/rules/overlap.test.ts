@@ -37,7 +37,12 @@ describe('text-overlap', () => {
     expect(seenBy(textOverlap, PAGE, [text('a', 60), side(300)])).toEqual([]);
   });
   test('tight setting is no overlap', () => {
-    expect(seenBy(textOverlap, PAGE, [text('a', 20), text('b', 31)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), text('b', 33)])).toEqual([]);
+  });
+  test('two texts may not reach into one another by what the lines of one may', () => {
+    expect(seenBy(textOverlap, PAGE, [text('a', 20), text('b', 30.5)])).toEqual(['#b y 1']);
+    const two = { ...text('a', 20), lines: [line(10, 20, 180, 'One text'), line(10, 31, 180, 'One text')] };
+    expect(seenBy(textOverlap, PAGE, [two])).toEqual([]);
   });
   test('ornament and copies of the same words are design', () => {
     expect(
@@ -84,6 +89,52 @@ describe('covered', () => {
     expect(seenBy(covered, PAGE, [text('first', 20), panel({ position: 'fixed' }, [0, 0, 400, 60])])).toEqual(
       ['#panel y 12'],
     );
+  });
+});
+
+describe('covered by what belongs to it', () => {
+  const words = [0, 1, 2].map((row) => line(20, 20 + 24 * row, 200, 'Seed cake in the galley'));
+  const message = (mark: readonly [number, number, number, number], style: Record<string, string>) => ({
+    tag: 'div',
+    id: 'message',
+    box: [10, 10, 240, 90] as const,
+    style: CARD,
+    lines: words,
+    children: [{ tag: 'span', id: 'mark', box: mark, style: { ...WHITE, ...style } }],
+  });
+  test('a mark that was moved onto the words of its own element', () => {
+    expect(seenBy(covered, PAGE, [message([60, 44, 90, 20], { position: 'absolute' })])).toEqual([
+      '#mark y 12',
+    ]);
+  });
+  test('at their corner, or in its place in the text, it is no harm', () => {
+    expect(seenBy(covered, PAGE, [message([200, 12, 40, 20], { position: 'absolute' })])).toEqual([]);
+    expect(seenBy(covered, PAGE, [message([60, 44, 90, 20], { display: 'inline' })])).toEqual([]);
+  });
+});
+
+describe('covered at the end of a scroll container', () => {
+  const list = (room: number) => ({
+    tag: 'div',
+    id: 'list',
+    box: [0, 100, 400, 700] as const,
+    style: { 'overflow-x': 'auto', 'overflow-y': 'auto' },
+    scroll: [400, 700, 400, 1400 + room] as const,
+    children: [text('first', 120), text('last', 1470)],
+  });
+  const bar = {
+    tag: 'div',
+    id: 'bar',
+    box: [0, 730, 400, 70] as const,
+    style: { position: 'fixed', 'background-color': 'rgb(0, 40, 60)' },
+  };
+  const APP = { width: 400, height: 800 };
+  test('a bar at the foot of the screen hides what is last in the list, unless room is kept', () => {
+    expect(seenBy(covered, APP, [list(0), bar])).toEqual(['#bar y 12']);
+    expect(seenBy(covered, APP, [list(90), bar])).toEqual([]);
+  });
+  test('where the page scrolls too, the container comes out from under it', () => {
+    expect(seenBy(covered, { ...APP, scrollHeight: 1600 }, [list(0), bar])).toEqual([]);
   });
 });
 

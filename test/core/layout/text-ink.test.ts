@@ -1,0 +1,35 @@
+import { emOf, inkOf, lettersOf } from '../../../src/core/layout/text-ink.js';
+import { viewOf } from '../../support/snapshot.js';
+
+/** Baseline at 0.65 of a box of 2.1 em, as faces for scripts with marks above and below have it. */
+const TALL = [0.65, 0.8, 0.4, 2.1] as const;
+
+const made = (size: number, height: number, face?: number) =>
+  viewOf({ width: 400, faces: [TALL] }, [
+    {
+      tag: 'p',
+      box: [0, 0, 300, 40],
+      style: { 'font-size': `${size}px` },
+      lines: [{ box: [0, 100, 200, height], text: 'Boats', ...(face !== undefined && { face }) }],
+    },
+  ]);
+
+test('letters stand where their face puts them', () => {
+  const view = made(20, 42, 0);
+  expect(emOf(view, 0)).toBe(20);
+  // The baseline is 27.3 px down; 16 px of letters over it, and 0.8 px of overshoot or 8 px of descenders below.
+  expect(inkOf(view, 0).y).toBeCloseTo(111.3);
+  expect(inkOf(view, 0).height).toBeCloseTo(16.8);
+  expect(lettersOf(view, 0).height).toBeCloseTo(24);
+});
+
+test('a face that was not measured is taken for a usual one', () => {
+  const view = made(16, 19);
+  expect(inkOf(view, 0).y).toBeCloseTo(100 + 19 * 0.78 - 11.2);
+  expect(lettersOf(view, 0).height).toBeCloseTo(14.4);
+});
+
+test('what is scaled has larger letters; rounding to whole px is no scaling', () => {
+  expect(emOf(made(20, 84, 0), 0)).toBeCloseTo(40);
+  expect(emOf(made(20, 43, 0), 0)).toBe(20);
+});
