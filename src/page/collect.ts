@@ -402,7 +402,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     scrolled,
     pictures,
     brokenPictures,
-    ...relations(elements, remember),
+    ...relations(elements, remember, leave),
     allowed,
     matches: wanted.map((selector) => ({
       selector,

@@ -26,13 +26,20 @@ const MOST_MS = 500;
 /**
  * Elements that only a `:hover` rule would show (CSS Selectors 4, section 9.2). Left out are those that another rule shows
  * in another state, and those whose hovered element says that it opens something: a script does it.
+ * @param leave is told how many rules were not looked at, where there were too many
  */
-export function hoverReveals(document: Document): HoverReveal[] {
+export function hoverReveals(
+  document: Document,
+  leave: (what: string, count: number) => void,
+): HoverReveal[] {
   const hover: { readonly selector: string; readonly property: string }[] = [];
   const others: Record<string, string[]> = Object.fromEntries(Object.keys(WAYS).map((name) => [name, []]));
   let looked = 0;
   for (const rule of styleRules(document)) {
-    if (looked++ >= MOST_RULES) break;
+    if (looked++ >= MOST_RULES) {
+      leave('style rules past the first 20,000, about hovering', 1);
+      break;
+    }
     if (!rule.media.every(isForPointer)) continue;
     for (const property of Object.keys(WAYS)) {
       const value = rule.style.getPropertyValue(property);
@@ -46,8 +53,11 @@ export function hoverReveals(document: Document): HoverReveal[] {
   }
   const found = new Map<Element, Element>();
   const until = performance.now() + MOST_MS;
-  for (const { selector, property } of hover) {
-    if (found.size >= MOST_REVEALS || performance.now() > until) break;
+  for (const [at, { selector, property }] of hover.entries()) {
+    if (found.size >= MOST_REVEALS || performance.now() > until) {
+      leave('style rules about hovering', hover.length - at);
+      break;
+    }
     const way = WAYS[property]!;
     for (const shown of findIn(document, selector.replace(/:hover\b/g, ''))) {
       if (found.has(shown) || !way.hides(getComputedStyle(shown).getPropertyValue(property))) continue;

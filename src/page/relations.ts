@@ -5,10 +5,12 @@ import { hoverReveals } from './hover.js';
 /**
  * Pairs of nodes that belong together without standing in one another.
  * @param all whether to look for what hovering shows, which an experiment has no use for
+ * @param leave is told what was not looked at
  */
 export function relations(
   elements: readonly (Element | Generated | null | undefined)[],
   all: boolean,
+  leave: (what: string, count: number) => void,
 ): Pick<WireSnapshot, 'labels' | 'hoverReveals'> {
   const pairs: { list: number[]; a: Element; b: Element }[] = [];
   const labels: number[] = [];
@@ -20,7 +22,7 @@ export function relations(
     if (control) pairs.push({ list: labels, a: control, b: element });
   }
   if (all)
-    for (const { shown, hovered } of hoverReveals(document))
+    for (const { shown, hovered } of hoverReveals(document, leave))
       pairs.push({ list: reveals, a: shown, b: hovered });
   if (pairs.length > 0) {
     const rows = new Map<Element | Generated | null | undefined, number>();
