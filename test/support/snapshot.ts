@@ -40,6 +40,8 @@ export interface PageOptions {
   readonly height?: number;
   readonly scrollWidth?: number;
   readonly scrollHeight?: number;
+  /** Of the html and body elements; the screen's where it is left out. */
+  readonly bodyHeight?: number;
   readonly allowed?: readonly { readonly node: number; readonly rules: string }[];
   readonly matches?: readonly { readonly selector: string; readonly nodes: number[] }[];
   readonly direction?: 'ltr' | 'rtl';
@@ -104,9 +106,9 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
   const rootStyle = { 'overflow-x': options.overflowX ?? 'visible' };
   const tree: Node = {
     tag: 'html',
-    box: [0, 0, width, height],
+    box: [0, 0, width, options.bodyHeight ?? height],
     style: rootStyle,
-    children: [{ tag: 'body', box: [0, 0, width, height], children }],
+    children: [{ tag: 'body', box: [0, 0, width, options.bodyHeight ?? height], children }],
   };
 
   const strings: string[] = [];

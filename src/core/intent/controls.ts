@@ -1,6 +1,6 @@
 import { area, meets, outOf, type Rect } from '../geometry/rect.js';
 import { isUpright } from '../layout/turns.js';
-import { isDrawn } from '../layout/paint.js';
+import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
 
@@ -19,7 +19,17 @@ export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
   // A label that sits on the upper border, in a notch.
   const onBorder =
     text.full.y < field.full.y && text.full.y + text.full.height < field.full.y + field.full.height / 2;
-  return onBorder && isLabel(scene, text);
+  return onBorder && isLabel(scene, text) && interruptsBorder(scene, field, text);
+}
+
+/** Whether the border of a field keeps clear of the words on it: they bring a background, or there is no border. */
+function interruptsBorder({ view }: Scene, field: Ink, text: Ink): boolean {
+  if (view.borders(field.node)[0] === 0) return true;
+  for (let at = text.node; at >= 0; at = view.parent(at)) {
+    if (view.tag(at) === 'legend' || isOpaque(view, at)) return true;
+    if (view.has(at, FLAG_LABEL)) break;
+  }
+  return false;
 }
 
 /** A control that loses more of its size than this has lost a place to be hit. */

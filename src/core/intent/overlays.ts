@@ -1,6 +1,7 @@
 import { area, intersect, union } from '../geometry/rect.js';
 import type { Cover, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import { emOf } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -25,11 +26,17 @@ const MARK_WIDTH = 64;
 /** Of the words' height and width, what counts as their rim. */
 const RIM = 0.2;
 
+/** A mark may lie on a letter of the words, not on more of them, em. */
+const MARK_ON_WORDS_EM = 0.75;
+
 /** A count or a dot on the rim of an element's own words or icon, where badges are put. */
 export function isMarkAtCorner(scene: Scene, owner: NodeIndex, { rect }: Pick<Cover, 'rect'>): boolean {
   if (rect.height > MARK_HEIGHT || rect.width > MARK_WIDTH) return false;
-  const words = scene.view.linesOf(owner).map((line) => scene.view.lineBox(line));
+  const lines = scene.view.linesOf(owner);
+  const words = lines.map((line) => scene.view.lineBox(line));
   if (words.length === 0) return false;
+  const hidden = words.map((box) => intersect(box, rect)?.width ?? 0);
+  if (Math.max(...hidden) > MARK_ON_WORDS_EM * emOf(scene.view, lines[0]!)) return false;
   const { x, y, width, height } = words.reduce(union);
   const [across, down] = [rect.x + rect.width / 2 - x, rect.y + rect.height / 2 - y];
   const isOnRim = (at: number, size: number) => at <= RIM * size || at >= (1 - RIM) * size;

@@ -31,6 +31,8 @@ export interface Cover {
   readonly node: NodeIndex;
   readonly rect: Rect;
   readonly rank: number;
+  /** The scroll position at which it is there, CSS px, where that is not the snapshot's. */
+  readonly scrolled?: number;
 }
 
 /** What is seen thinner than this in either direction is not seen, CSS px: clipped-away text is often left 1 px. */
@@ -101,9 +103,15 @@ export class Scene {
     return this.inkIndex.search(rect).map((i) => this.inks[i]!);
   }
 
-  /** Texts that meet one and stand after it in the page's order: each pair is then met once. */
-  textsAfter(ink: Ink): Ink[] {
-    return this.textIndex.search(ink.shown!, (i) => i > ink.index).map((i) => this.inks[i]!);
+  /**
+   * Texts that meet one, or come as close above or below it, and stand after it in the page's order: each pair is then met
+   * once.
+   * @param close CSS px
+   */
+  textsAfter(ink: Ink, close: number): Ink[] {
+    const { x, y, width, height } = ink.shown!;
+    const around = { x, y: y - close, width, height: height + 2 * close };
+    return this.textIndex.search(around, (i) => i > ink.index).map((i) => this.inks[i]!);
   }
 
   /** What lies over an ink and is not what it stands in. */

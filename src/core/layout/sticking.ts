@@ -36,14 +36,15 @@ export const stickingOf = perNode((view, i): Sticking | null => {
 });
 
 /** The box in which a sticky element stays: its parent's; of a cell or row, the table's. */
-function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {
+export function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {
   let at = view.parent(i);
   if (!/^table-/.test(view.style(i, 'display'))) return at;
   while (at >= 0 && /^table-/.test(view.style(at, 'display'))) at = view.parent(at);
   return at;
 }
 
-function isInScroller(view: SnapshotView, i: NodeIndex): boolean {
+/** Whether something on the way to the page scrolls or cuts: there an element sticks, and not at the screen. */
+export function isInScroller(view: SnapshotView, i: NodeIndex): boolean {
   for (let at = view.parent(i); at > view.body; at = view.parent(at))
     if (/auto|scroll|hidden/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) return true;
   return false;

@@ -11,6 +11,7 @@ import {
 import { isEllipsisMark } from '../intent/shortened.js';
 import { areAlternatives, areShingled } from '../intent/stacks.js';
 import { isSymbols } from '../intent/typography.js';
+import { clingingOf } from '../layout/clinging.js';
 import { coverCulprit } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
 import { isVertical } from '../layout/text-ink.js';
@@ -22,6 +23,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { coveredAnchors } from './covered-anchors.js';
 import { inksAtScrollEnds } from './covered-scrollers.js';
 import { coveredSticking } from './covered-sticking.js';
+import { isFreedBySticking } from './freed-by-sticking.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -76,14 +78,19 @@ export const covered: Rule = {
   },
 };
 
-/** What is fixed to the screen, where it lies on the page once that is scrolled to its end. */
+/** What is fixed to the screen or sticks to it, where it lies on the page once that is scrolled to its end. */
 function coversAtEnd(scene: Scene): Cover[] {
   const { viewport, document: page, scroll, rootOverflow } = scene.view.snapshot;
   const most = page.height - viewport.shownHeight;
   if (most <= 0 || /hidden|clip/.test(rootOverflow.y)) return [];
-  return scene.covers
-    .filter(({ node }) => scene.view.isFixed(node))
-    .map((cover) => ({ ...cover, rect: { ...cover.rect, y: cover.rect.y - scroll.y + most } }));
+  return scene.covers.flatMap((cover): Cover[] => {
+    const moved = (by: number) => [
+      { ...cover, rect: { ...cover.rect, y: cover.rect.y + by }, scrolled: most },
+    ];
+    if (scene.view.isFixed(cover.node)) return moved(most - scroll.y);
+    const clinging = clingingOf(scene.view, Math.max(0, stickyRoot(scene.view, cover.node)));
+    return clinging ? moved(clinging(most) - clinging(scroll.y)) : [];
+  });
 }
 
 /** @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end */
@@ -109,7 +116,8 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   if (!isAtEnd && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
-  if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node)) return null;
+  if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node) && isFreedBySticking(scene, cover, ink))
+    return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
   if (fixedCover >= 0 !== fixedInk >= 0) {
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];

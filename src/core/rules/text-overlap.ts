@@ -4,7 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
 import { overlapCulprit } from '../layout/culprit.js';
-import { acrossLines, emOf } from '../layout/text-ink.js';
+import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import { displacementOf } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -33,7 +33,7 @@ export const textOverlap: Rule = {
     const texts = scene.inks.filter((ink) => ink.kind === 'text' && ink.shown);
     const pairs: Pair[] = [];
     for (const ink of texts) {
-      for (const other of scene.textsAfter(ink)) {
+      for (const other of scene.textsAfter(ink, SQUEEZED_EM * emOf(scene.view, ink.line))) {
         const pair = pairOf(scene, ink, other);
         if (pair) pairs.push(pair);
       }
@@ -43,8 +43,9 @@ export const textOverlap: Rule = {
 };
 
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
-  const common = intersect(a.shown!, b.shown!);
-  if (!common || !isOverprinted(scene, a, b, common)) return null;
+  const touching = intersect(a.shown!, b.shown!);
+  const common = touching && isOverprinted(scene, a, b, touching) ? touching : squeezed(scene, a, b);
+  if (!common) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
   const across = acrossLines(scene.view, a.node);
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
@@ -89,6 +90,29 @@ function isOverprinted({ view }: Scene, a: Ink, b: Ink, common: Rect): boolean {
   const em = Math.max(emOf(view, a.line), emOf(view, b.line));
   const depth = sizeAlong(common, acrossLines(view, a.node));
   return Math.max(...shares) >= OVERLAP_SHARE_OF_TWO && depth >= Math.max(LEAST_DEPTH, LEAST_DEPTH_EM * em);
+}
+
+/** Of a line between two lines of another text, so much has to be in each of them, em. */
+const SQUEEZED_EM = 0.12;
+
+/**
+ * Where two texts meet, descenders included, of which one stands between two lines of the other and reaches into both; null
+ * where neither does.
+ */
+function squeezed({ view }: Scene, a: Ink, b: Ink): Rect | null {
+  if (blockAround(view, a.node) === blockAround(view, b.node) || isVertical(view, a.node)) return null;
+  const isBetween = (ink: Ink, node: NodeIndex) => {
+    const letters = lettersOf(view, ink.line);
+    const met = view.linesOf(node).flatMap((line) => {
+      const common = intersect(lettersOf(view, line), letters);
+      const isIn =
+        common && common.width >= LEAST_WIDTH && common.height >= SQUEEZED_EM * emOf(view, ink.line);
+      return isIn ? [lettersOf(view, line).y < letters.y] : [];
+    });
+    return met.includes(true) && met.includes(false);
+  };
+  if (!isBetween(a, b.node) && !isBetween(b, a.node)) return null;
+  return intersect(lettersOf(view, a.line), lettersOf(view, b.line));
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */

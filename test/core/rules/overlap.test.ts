@@ -44,6 +44,15 @@ describe('text-overlap', () => {
     const two = { ...text('a', 20), lines: [line(10, 20, 180, 'One text'), line(10, 31, 180, 'One text')] };
     expect(seenBy(textOverlap, PAGE, [two])).toEqual([]);
   });
+  test('a line squeezed between two lines of another text lies on both; beside one of them it does not', () => {
+    const two = (gap: number) => ({
+      ...text('a', 20),
+      lines: [line(10, 20, 180, 'Words of a'), line(10, 20 + gap, 180, 'Words of a')],
+    });
+    const moved = (y: number) => text('b', y, { position: 'absolute' });
+    expect(seenBy(textOverlap, PAGE, [two(24), moved(32)])).toEqual(['#b y 2']);
+    expect(seenBy(textOverlap, PAGE, [two(40), moved(40)])).toEqual([]);
+  });
   test('ornament and copies of the same words are design', () => {
     expect(
       seenBy(textOverlap, PAGE, [text('a', 20), text('b', 22, {}, { flags: FLAG_ARIA_HIDDEN })]),
@@ -108,8 +117,28 @@ describe('covered by what belongs to it', () => {
     ]);
   });
   test('at their corner, or in its place in the text, it is no harm', () => {
-    expect(seenBy(covered, PAGE, [message([200, 12, 40, 20], { position: 'absolute' })])).toEqual([]);
+    expect(seenBy(covered, PAGE, [message([212, 12, 40, 20], { position: 'absolute' })])).toEqual([]);
     expect(seenBy(covered, PAGE, [message([60, 44, 90, 20], { display: 'inline' })])).toEqual([]);
+  });
+});
+
+describe('covered by what sticks', () => {
+  const bar = (style: Record<string, string>, y: number) => ({
+    tag: 'div',
+    id: 'bar',
+    box: [0, y, 400, 80] as const,
+    style: { position: 'sticky', 'background-color': 'rgb(0, 40, 60)', ...style },
+  });
+  const flow = (y: number) => ({ tag: 'p', id: 'flow', box: [10, y - 20, 200, 20] as const });
+  test('at its own place at the end of the page it hides what was pulled under it', () => {
+    const under = text('end', 1940, {}, { margin: [-70, 0, 0, 0] });
+    const page = { ...PAGE, bodyHeight: 2000 };
+    expect(seenBy(covered, page, [flow(1920), bar({ bottom: '0px' }, 720), under])).toEqual(['#end y 12']);
+  });
+  test('what it only passes on its way comes free', () => {
+    const page = { ...PAGE, bodyHeight: 2000 };
+    expect(seenBy(covered, page, [text('middle', 750), flow(1920), bar({ bottom: '0px' }, 720)])).toEqual([]);
+    expect(seenBy(covered, page, [bar({ top: '0px' }, 0), text('next', 90)])).toEqual([]);
   });
 });
 
@@ -166,6 +195,26 @@ describe('control-overlap', () => {
     expect(seenBy(controlOverlap, PAGE, [{ ...card, lines: [line(200, 25, 100)] }, heart])).toEqual([
       '#heart y 30',
     ]);
+  });
+  test('a label on the border of a field brings a background that interrupts it', () => {
+    const field = {
+      tag: 'select',
+      id: 'field',
+      box: [10, 20, 200, 40] as const,
+      border: [1, 1, 1, 1] as const,
+      flags: FLAG_CONTROL | FLAG_FIELD | FLAG_REPLACED,
+      style: { display: 'inline-block' },
+    };
+    const label = (style: Record<string, string>) => ({
+      tag: 'label',
+      id: 'label',
+      box: [20, 10, 80, 20] as const,
+      style: { position: 'absolute', ...style },
+      flags: FLAG_LABEL,
+      lines: [line(20, 10, 80, 'Landing')],
+    });
+    expect(seenBy(controlOverlap, PAGE, [field, label(WHITE)])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [field, label({})])).toHaveLength(1);
   });
   test('in a field there is room for a unit and a label, not on what is written', () => {
     const field = (written: number) => ({
