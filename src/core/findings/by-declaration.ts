@@ -4,7 +4,8 @@ import type { Finding, Seen } from './finding.js';
 
 /**
  * One finding of what one declaration does to several elements of a page: same rule, and the same declaration proven to be
- * behind it. It keeps the id, the element and the message of the first.
+ * behind it. It keeps the id, the element and the message of the first;
+ * the others are in `related`.
  * @param findings of one page and its states, most harmful first
  */
 export function mergeByDeclaration(findings: readonly Finding[]): Finding[] {
@@ -38,7 +39,6 @@ function merged(group: readonly Finding[]): Finding {
     severity: SEVERITIES.find((severity) => group.some((finding) => finding.severity === severity))!,
     pages: [...new Set(group.flatMap(({ pages }) => pages))],
     related: [...related],
-    message: `${first.message} So ${others.length === 1 ? 'does 1' : `do ${others.length}`} more that the same declaration is about.`,
     seen: joined(group.flatMap(({ seen }) => seen)),
   };
 }

@@ -34,7 +34,6 @@ test('what one declaration does to several elements is one finding', () => {
   ]);
   expect(others).toEqual([]);
   expect(merged).toMatchObject({ id: 'a', selector: '#a', severity: 'error', related: ['#b', '#c'] });
-  expect(merged!.message).toContain('So do 2 more');
   expect(merged!.seen.map(({ profile, by, rect }) => [profile, by?.px, rect.y, rect.height])).toEqual([
     ['narrow', 9, 40, 60],
     ['wide', 2, 20, 10],
