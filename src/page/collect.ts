@@ -15,6 +15,7 @@ import {
   STYLE_PROPERTIES,
 } from '../core/layout/snapshot.js';
 import type { WireSnapshot } from '../core/layout/wire.js';
+import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { rememberRows, type Generated } from './experiment.js';
 import { edgesOf, NO_EDGES } from './edges.js';
@@ -22,6 +23,7 @@ import { FaceReader } from './faces.js';
 import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
 import { isReadable } from './generated.js';
+import { mayHideRoot } from './hidden-roots.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
@@ -413,15 +415,6 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   return { snapshot, untold, suspects };
 }
 
-/** Whether an element may have a shadow root that is closed to scripts: custom elements, and boxes grown by nothing. */
-function mayHideRoot(element: Element, tag: string, { width, height }: Box, flags: number): boolean {
-  if (element.shadowRoot || (flags & FLAG_REPLACED) !== 0 || width * height === 0) return false;
-  return tag.includes('-') || (HOSTS.has(tag) && !element.hasChildNodes());
-}
-
-/** Of the browser's own elements, those that pages attach shadow trees to. */
-const HOSTS = new Set(['div', 'span', 'section', 'article', 'aside', 'main', 'nav', 'header', 'footer']);
-
 const NO_SIDES = { left: -Infinity, right: Infinity };
 
 function allOf(selector: string): Element[] {
@@ -430,28 +423,4 @@ function allOf(selector: string): Element[] {
   } catch {
     return [];
   }
-}
-
-/** A box without the edges of one of the columns: top, right, bottom, left. */
-function insetBy(box: Box, column: readonly number[], row: number): Box {
-  const [top, right, bottom, left] = [0, 1, 2, 3].map((side) => column[4 * row + side]!) as [
-    number,
-    number,
-    number,
-    number,
-  ];
-  return {
-    x: box.x + left,
-    y: box.y + top,
-    width: box.width - left - right,
-    height: box.height - top - bottom,
-  };
-}
-
-function hasEdges(column: readonly number[], row: number): boolean {
-  return [0, 1, 2, 3].some((side) => column[4 * row + side] !== 0);
-}
-
-function sidesOf(box: Box): { left: number; right: number } {
-  return { left: box.x, right: box.x + box.width };
 }
