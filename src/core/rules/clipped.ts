@@ -6,6 +6,7 @@ import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
+import { pxOf } from '../layout/lengths.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
@@ -63,13 +64,29 @@ function isLink({ view }: Scene, { ink, whole }: Loss): boolean {
   return whole && control >= 0 && !isInSentence(view, control);
 }
 
+/** What is not too high for the cutter, and was pushed over its edge by an offset of its own, by as much as is lost. */
+function pushedOut(view: SnapshotView, { ink, cutter, axis, px: lost, rect }: Loss): NodeIndex | undefined {
+  if (axis !== 'y') return undefined;
+  const window = view.paddingBox(cutter);
+  const isBelow = rect.y + rect.height > window.y + window.height;
+  for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
+    const displacement = displacementOf(view, at);
+    if (displacement !== 'absolute' && displacement !== 'offset') continue;
+    const offset = pxOf(view.style(at, isBelow ? 'bottom' : 'top')) ?? 0;
+    const other = displacement === 'offset' ? (pxOf(view.style(at, isBelow ? 'top' : 'bottom')) ?? 0) : 0;
+    if (view.box(at).height <= window.height && Math.max(-offset, other) >= lost - 2) return at;
+  }
+  return undefined;
+}
+
 /**
- * Across the reading direction the element at fault is what cuts: it is too low. Along it, it is what is too wide in it,
+ * Across the reading direction the element at fault is what cuts: it is too low, or what was pushed over its edge. Along it, it is what is too wide in it,
  * where something is.
  */
-function culpritOf(scene: Scene, { ink, cutter, axis, rect }: Loss): NodeIndex {
+function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const { view } = scene;
-  if (axis === acrossLines(view, ink.node)) return cutter;
+  const { ink, cutter, axis, rect } = loss;
+  if (axis === acrossLines(view, ink.node)) return pushedOut(view, loss) ?? cutter;
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
