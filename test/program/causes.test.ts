@@ -54,6 +54,10 @@ const FILES: Record<string, [type: string, body: string]> = {
     'text/html',
     `${head}<style>html{overflow-y:hidden;height:100%}</style><div style="height:1500px"></div><p>Sunday boats sail twice.</p>`,
   ],
+  '/own': [
+    'text/html',
+    `${head}<style>body{margin:0}.w{width:420px;background:#dee}@media (max-width:380px){.wrap{overflow-x:auto}}</style><div class="wrap"><p class="w">Fares</p></div>`,
+  ],
   '/two': [
     'text/html',
     `${head}<style>.two{width:500px;min-width:480px;background:#dee}</style><body style="margin:0"><p class="two">Fares</p>`,
@@ -129,6 +133,13 @@ test('a viewport tag, rules that a media query keeps out, and two declarations t
     source: 'gap.css:4',
   });
   expect(findings[2]!.cause!.message).toMatch(/gone without `width: 500px` and without `min-width: 480px`/);
+});
+
+test('a width of its own is nearer than a media query that would only make it scroll', async () => {
+  const { findings } = manifestOf((await check(['/own'])).outcome);
+  expect(findings.map(({ rule, cause }) => [rule, cause?.name, cause?.declaration?.value])).toEqual([
+    ['page-overflow', 'fixed-width', '420px'],
+  ]);
 });
 
 test('what siblings share is undone for all of them; a shared cell and a locked page are causes', async () => {
