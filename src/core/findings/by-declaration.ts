@@ -1,11 +1,10 @@
 import { union } from '../geometry/rect.js';
-import { SEVERITIES } from '../rules/rule.js';
+import { gravest } from '../rules/rule.js';
 import type { Finding, Seen } from './finding.js';
 
 /**
  * One finding of what one declaration does to several elements of a page: same rule, and the same declaration proven to be
- * behind it. It keeps the id, the element and the message of the first;
- * the others are in `related`.
+ * behind it. It keeps the id, the element and the message of the first; the others are in `related`.
  * @param findings of one page and its states, most harmful first
  */
 export function mergeByDeclaration(findings: readonly Finding[]): Finding[] {
@@ -36,7 +35,7 @@ function merged(group: readonly Finding[]): Finding {
   related.delete(first.selector);
   return {
     ...first,
-    severity: SEVERITIES.find((severity) => group.some((finding) => finding.severity === severity))!,
+    severity: gravest(group.map(({ severity }) => severity))!,
     pages: [...new Set(group.flatMap(({ pages }) => pages))],
     related: [...related],
     seen: joined(group.flatMap(({ seen }) => seen)),

@@ -1,5 +1,12 @@
 import { rounded } from '../geometry/rect.js';
-import { SEVERITIES, type Rule, type RenderView, type Severity, type Sighting } from '../rules/rule.js';
+import {
+  gravest,
+  SEVERITIES,
+  type Rule,
+  type RenderView,
+  type Severity,
+  type Sighting,
+} from '../rules/rule.js';
 import type { Cause } from '../cause/cause.js';
 import { defectKey, judge, keyOf } from './judge.js';
 import { mergeByDeclaration } from './by-declaration.js';
@@ -118,7 +125,7 @@ function messageOf({ sighting, writer: { view } }: Entry): string {
 /** The gravest of its sightings. */
 function severityOf(rule: Rule, entries: Group['entries']): Severity {
   const all = entries.map(({ sighting }) => sighting.severity ?? rule.meta.severity);
-  return SEVERITIES.find((severity) => all.includes(severity)) ?? rule.meta.severity;
+  return gravest(all) ?? rule.meta.severity;
 }
 
 /** Most harmful first, then the widest spread, then from the top of the page down. */

@@ -88,7 +88,8 @@ function coversAtEnd(scene: Scene): Cover[] {
       { ...cover, rect: { ...cover.rect, y: cover.rect.y + by }, scrolled: most },
     ];
     if (scene.view.isFixed(cover.node)) return moved(most - scroll.y);
-    const clinging = clingingOf(scene.view, Math.max(0, stickyRoot(scene.view, cover.node)));
+    const sticky = stickyRoot(scene.view, cover.node);
+    const clinging = sticky < 0 ? null : clingingOf(scene.view, sticky);
     return clinging ? moved(clinging(most) - clinging(scroll.y)) : [];
   });
 }

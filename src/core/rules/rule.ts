@@ -23,6 +23,11 @@ export const LAYOUT_FAMILIES: readonly Family[] = ['overflow', 'overlap', 'clipp
 export const SEVERITIES = ['error', 'warning', 'notice'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
+/** The most harmful of some severities; undefined where there are none. */
+export function gravest(all: readonly Severity[]): Severity | undefined {
+  return SEVERITIES.find((severity) => all.includes(severity));
+}
+
 export interface RuleMeta {
   /** Kebab case; also the name of its page in `docs/rules/`. */
   readonly name: string;
