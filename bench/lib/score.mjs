@@ -43,7 +43,10 @@ export async function scoreOf(cases, manifest) {
       continue;
     }
     rule.found++;
-    scores.falseAlarms += hits.length - 1;
+    for (const hit of hits.slice(1)) {
+      scores.falseAlarms++;
+      misses.push(`AGAIN  ${entry.id}: ${hit.rule} ${hit.selector}: ${hit.message}`);
+    }
     const matches = matcherOf(pageOf(entry));
     const right = hits.some(({ selector }) =>
       [entry.selector, ...(entry.accept ?? [])].some((wanted) => matches(selector, wanted)),

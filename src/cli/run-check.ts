@@ -41,7 +41,7 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
   const site = await openTargets(request.targets, request.find);
   const interrupt = interruptSignal();
   if (!request.quiet) for (const note of site.notes) process.stderr.write(`Note: ${note}.\n`);
-  const progress = startProgress(request.quiet);
+  const progress = await startProgress(request.quiet);
   const engineLogger = engineLog(request.verbose);
   try {
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);

@@ -24,10 +24,9 @@ export interface PoolOptions {
 }
 
 /**
- * The browsers of one run. Fonts and the size of type belong to a browser process, so there is one for each
- * set in use; over all of them as
- * many renders run at once as there are cores, each in a context of its own. A browser that dies is started again, and
- * the renders that died with it are tried once more.
+ * The browsers of one run. Fonts and the size of type belong to a browser process, so there is one for each set in use. A
+ * number of renders run at once over all of them, each in a context of its own. A browser that dies is started again, and the
+ * renders that died with it are tried once more.
  */
 export class BrowserPool {
   private readonly sessions = new Map<string, Promise<BrowserSession>>();

@@ -110,6 +110,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   const untold: number[] = [];
   const suspects: number[] = [];
   const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
+  const shortFields: number[] = [];
   const scrolled: number[] = [];
   const pictures: number[] = [];
   const brokenPictures: WireSnapshot['brokenPictures'] = [];
@@ -284,8 +285,10 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     }
     if (rect && (tag === 'input' || tag === 'textarea' || tag === 'select')) {
       const inField = fieldText(element as Field, style, rect);
-      if (inField)
+      if (inField) {
+        if (inField.wanted !== null) shortFields.push(lines.count, px(inField.wanted));
         addLine(node, inherited.frame, inField, inField.text, LINE_FIELD, faceOf(node, inField.text));
+      }
     }
     if (rect && display === 'inline' && rect.height > 1.5 * px(Number.parseFloat(value('font-size'))))
       addFragments(element, node, inherited.frame);
@@ -400,6 +403,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     nodes,
     lines,
     faces: faces.rows,
+    shortFields,
     fragments,
     scrolled,
     pictures,

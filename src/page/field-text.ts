@@ -18,56 +18,75 @@ function isTransparent({ color, opacity }: CSSStyleDeclaration): boolean {
 
 export type Field = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement;
 
-/** What stands in a field, and whether it is as wide as it is, whatever room there is. */
-function wordsOf(field: Field): { text: string; isButton: boolean } | null {
+/** What stands in a field: the label of a button, a placeholder, or a value that was typed, chosen or is written by the browser. */
+interface Words {
+  readonly text: string;
+  readonly kind: 'label' | 'placeholder' | 'value';
+}
+
+function wordsOf(field: Field): Words | null {
   if ('selectedOptions' in field) {
     const isList = field.multiple || field.size > 1;
-    return isList ? null : { text: field.selectedOptions[0]?.label ?? '', isButton: false };
+    return isList ? null : { text: field.selectedOptions[0]?.label ?? '', kind: 'value' };
   }
   const type = field.localName === 'input' ? field.type : 'text';
-  if (BUTTONS.has(type)) return { text: field.value, isButton: true };
+  if (BUTTONS.has(type)) return { text: field.value, kind: 'label' };
   const pattern = PATTERNS[type];
-  if (pattern !== undefined) return { text: pattern, isButton: false };
+  if (pattern !== undefined) return { text: pattern, kind: 'value' };
   if (!TYPED.has(type)) return null;
   const { value, placeholder } = field;
+  if (value !== '') return { text: value, kind: 'value' };
   // A label stands in the field in its place.
-  if (value === '' && isTransparent(getComputedStyle(field, '::placeholder'))) return null;
-  return { text: value === '' ? placeholder : value, isButton: false };
+  if (isTransparent(getComputedStyle(field, '::placeholder'))) return null;
+  // What does not fit into a text area goes on in its next line.
+  return { text: placeholder, kind: field.localName === 'input' ? 'placeholder' : 'value' };
 }
+
+/** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
+const LIST_START = 4;
+const LIST_END = 16;
 
 /**
  * Where the value, or else the placeholder, of a field or the label of a button stands; null where there is none. Its text
- * node is closed to us. What is too long for a field is scrolled or shortened by the browser; a button cuts it off.
+ * node is closed to us. What is too long for a field is scrolled or shortened by the browser; a button cuts it off. `wanted` is the width, CSS px, that
+ * a placeholder would have, where that is more than there is.
  */
 export function fieldText(
   field: Field,
   style: CSSStyleDeclaration,
   rect: DOMRect,
-): (Box & { text: string }) | null {
+): (Box & { text: string; wanted: number | null }) | null {
   const words = wordsOf(field);
-  if (words === null || words.text === '') return null;
-  const { text, isButton } = words;
+  // A blank placeholder is how style sheets are told that the field is empty.
+  if (words === null || words.text.trim() === '') return null;
+  const { text, kind } = words;
   canvas ??= document.createElement('canvas').getContext('2d');
   if (!canvas) return null;
   const of = (value: string) => Number.parseFloat(value) || 0;
+  const isList = field.localName === 'select' && style.appearance !== 'none';
+  const [listStart, listEnd] = isList ? [LIST_START, LIST_END] : [0, 0];
   const room =
     rect.width -
     of(style.paddingLeft) -
     of(style.paddingRight) -
     of(style.borderLeftWidth) -
-    of(style.borderRightWidth);
+    of(style.borderRightWidth) -
+    listStart -
+    listEnd;
   canvas.font = style.font;
   const isSecret = field.localName === 'input' && field.type === 'password';
   const shown = isSecret ? '•'.repeat(text.length) : text;
   const wanted = canvas.measureText(shown.slice(0, 500)).width;
-  const width = isButton ? wanted : Math.min(Math.max(0, room), wanted);
+  const width = kind === 'label' ? wanted : Math.min(Math.max(0, room), wanted);
   const height = of(style.fontSize) * 1.2;
-  const start = rect.x + of(style.borderLeftWidth) + of(style.paddingLeft);
+  const before = style.direction === 'rtl' ? listEnd : listStart;
+  const start = rect.x + of(style.borderLeftWidth) + of(style.paddingLeft) + before;
   const atEnd =
     style.textAlign === 'right' || (style.direction === 'rtl' && /start|left/.test(style.textAlign));
   const x = atEnd ? start + room - width : style.textAlign === 'center' ? start + (room - width) / 2 : start;
   const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
   const y = field.localName === 'textarea' ? top : (top + bottom - height) / 2;
-  return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80) };
+  const isShort = kind === 'placeholder' && wanted > room;
+  return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
 }

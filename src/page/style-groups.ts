@@ -34,6 +34,7 @@ export const RARE: Readonly<Record<string, string>> = {
   'writing-mode': 'horizontal-tb',
   'text-transform': 'none',
   'image-rendering': 'auto',
+  'animation-iteration-count': '1',
 };
 
 export const BORDERS = [

@@ -1,5 +1,6 @@
 import type { Cause, CauseName } from '../core/cause/cause.js';
-import { suspectsOf, type Suspect } from '../core/cause/suspects.js';
+import type { Suspect } from '../core/cause/suspect.js';
+import { suspectsOf } from '../core/cause/suspects.js';
 import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
 import { signature } from '../core/findings/signature.js';

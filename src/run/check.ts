@@ -13,6 +13,9 @@ import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { VERSION } from './package-file.js';
 import type { RunFolder } from './run-folder.js';
 
+/** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */
+const RENDERS_A_CORE = 1.5;
+
 export interface CheckPlan {
   readonly pages: readonly SitePage[];
   readonly devices: readonly Device[];
@@ -57,7 +60,7 @@ export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifes
     executable: tools.browser,
     fonts: tools.fonts,
     log: tools.log,
-    concurrency: Math.max(1, availableParallelism()),
+    concurrency: Math.ceil(RENDERS_A_CORE * availableParallelism()),
   });
   try {
     const { version } = await pool.browserFor({ device: plan.devices[0]! });

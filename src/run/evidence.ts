@@ -1,4 +1,3 @@
-import sharp from 'sharp';
 import { intersect, type Rect } from '../core/geometry/rect.js';
 
 const MARGIN = 24;
@@ -12,6 +11,7 @@ const STROKE = '#d6224a';
  * @returns null when the defect lies outside the picture
  */
 export async function evidenceCrop(shot: string, rect: Rect): Promise<Buffer | null> {
+  const { default: sharp } = await import('sharp');
   const { width, height } = await sharp(shot).metadata();
   const picture = { x: 0, y: 0, width, height };
   const defect = intersect(rect, picture);

@@ -1,4 +1,3 @@
-import sharp from 'sharp';
 import { messageOf } from '../core/errors.js';
 import type { Rect } from '../core/geometry/rect.js';
 import { SnapshotView } from '../core/layout/view.js';
@@ -87,6 +86,7 @@ function maskedRects({ snapshot }: Capture, mask: readonly string[]): Rect[] {
 
 async function covered(png: Buffer, covers: readonly Rect[]): Promise<Buffer> {
   if (covers.length === 0) return png;
+  const { default: sharp } = await import('sharp');
   const { width, height } = await sharp(png).metadata();
   const rects = covers.map(
     (rect) =>
@@ -100,7 +100,8 @@ async function covered(png: Buffer, covers: readonly Rect[]): Promise<Buffer> {
 }
 
 /** The browser's fast encoder writes large files; the same pixels again, packed, off the main thread. */
-function packed(png: Buffer): Promise<Buffer> {
+async function packed(png: Buffer): Promise<Buffer> {
+  const { default: sharp } = await import('sharp');
   return sharp(png).png({ compressionLevel: 4 }).toBuffer();
 }
 

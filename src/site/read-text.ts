@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { Agent, fetch } from 'undici';
 import { IsopticError, messageOf } from '../core/errors.js';
 import { isTrustedOrigin, NO_ACCESS, type Access } from '../engine/access.js';
 
@@ -32,6 +31,8 @@ export async function fetchText(
   access: Access = NO_ACCESS,
   start = url,
 ): Promise<Fetched | null> {
+  // Only reading from servers needs it, and it takes its time to load.
+  const { Agent, fetch } = await import('undici');
   const signal = AbortSignal.timeout(TIMEOUT_MS);
   const dispatcher = access.trustAnyCertificate
     ? new Agent({ connect: { rejectUnauthorized: false } })

@@ -1,12 +1,10 @@
 import { dirname, resolve } from 'node:path';
 import { IsopticError } from '../core/errors.js';
 import { NO_ACCESS, type Access } from '../engine/access.js';
-import { followLinks } from './follow.js';
 import { parseList } from './list-file.js';
 import { openLocal } from './local.js';
 import { PageIds } from './page-id.js';
 import { isUrl, readText } from './read-text.js';
-import { readSitemap } from './sitemap.js';
 
 /** One document to render. */
 export interface SitePage {
@@ -94,6 +92,7 @@ async function pagesOf(
     return lists.flat();
   }
   if (/\.xml(\.gz)?$/i.test(target)) {
+    const { readSitemap } = await import('./sitemap.js');
     const urls = await readSitemap(target, notes, options.access);
     return urls.map((url) => urlPage(rebased(parseUrl(url), options.baseUrl)));
   }
@@ -114,7 +113,9 @@ async function pagesOf(
 
 async function followed(url: string, options: TargetOptions, notes: string[]): Promise<string[]> {
   const { follow = 0, maxPages = DEFAULT_MAX_PAGES, robots = true, access = NO_ACCESS } = options;
-  return follow > 0 ? followLinks(url, { depth: follow, maxPages, robots, access }, notes) : [url];
+  if (follow === 0) return [url];
+  const { followLinks } = await import('./follow.js');
+  return followLinks(url, { depth: follow, maxPages, robots, access }, notes);
 }
 
 function fromList(entry: string, from: string, baseUrl: string | undefined): string {

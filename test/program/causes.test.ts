@@ -58,6 +58,10 @@ const FILES: Record<string, [type: string, body: string]> = {
     'text/html',
     `${head}<style>body{margin:0}.w{width:420px;background:#dee}@media (max-width:380px){.wrap{overflow-x:auto}}</style><div class="wrap"><p class="w">Fares</p></div>`,
   ],
+  '/margin': [
+    'text/html',
+    `${head}<style>body{margin:0}.side{float:left;width:300px}.news{margin-left:380px}</style><div class="side">Offices</div><div class="news"><h2>News</h2><p>Timetables</p></div>`,
+  ],
   '/two': [
     'text/html',
     `${head}<style>.two{width:500px;min-width:480px;background:#dee}</style><body style="margin:0"><p class="two">Fares</p>`,
@@ -140,6 +144,14 @@ test('a width of its own is nearer than a media query that would only make it sc
   expect(findings.map(({ rule, cause }) => [rule, cause?.name, cause?.declaration?.value])).toEqual([
     ['page-overflow', 'fixed-width', '420px'],
   ]);
+});
+
+test('a margin that leaves no room is the cause of all that runs out of its block', async () => {
+  const { findings } = manifestOf((await check(['/margin'])).outcome);
+  expect(findings.map(({ selector, cause }) => [selector, cause?.name, cause?.declaration?.value])).toEqual([
+    ['div.news', 'wide-margin', '380px'],
+  ]);
+  expect(findings[0]!.cause!.message).toContain('takes 380 px of the 390 px');
 });
 
 test('what siblings share is undone for all of them; a shared cell and a locked page are causes', async () => {

@@ -59,8 +59,8 @@ afterAll(async () => {
   await temp.dispose();
 });
 
-async function capture(out: string): Promise<string> {
-  const urls = Object.keys(PAGES).map((path) => server.origin + path);
+async function capture(out: string, paths = Object.keys(PAGES)): Promise<string> {
+  const urls = paths.map((path) => server.origin + path);
   const outcome = await isoptic([
     'check',
     ...urls,
@@ -72,7 +72,7 @@ async function capture(out: string): Promise<string> {
   ]);
   expect(outcome.status).toBe(0);
   const hash = createHash('sha256');
-  for (const path of Object.keys(PAGES)) {
+  for (const path of paths) {
     for (const kind of ['fold', 'full'])
       hash.update(await readFile(join(temp.path, out, 'shots', path.slice(1), `ios-phone-390.${kind}.png`)));
   }
@@ -108,8 +108,10 @@ test('what comes late is in the picture: lazy pictures, a jump of the layout, th
 });
 
 test('ten captures of moving pages are the same to the byte', async () => {
+  // The one that is never quiet does not move, and each time it is waited for in vain.
+  const moving = Object.keys(PAGES).filter((path) => path !== '/polling');
   const digests = new Set<string>();
-  for (let i = 0; i < 10; i++) digests.add(await capture(`again-${i}`));
+  for (let i = 0; i < 10; i++) digests.add(await capture(`again-${i}`, moving));
   expect(digests.size).toBe(1);
 });
 

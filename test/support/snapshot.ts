@@ -202,6 +202,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       lines,
       faces: [...(options.faces ?? []).flat()],
       fragments: { count: 0, node: [], box: [] },
+      shortFields: [],
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],

@@ -1,13 +1,12 @@
-import ora from 'ora';
-
 export interface Progress {
   update(done: number, total: number, label: string): void;
   stop(): void;
 }
 
 /** One line on standard error that says how far the run is; nothing where that is not a terminal. */
-export function startProgress(quiet: boolean): Progress {
+export async function startProgress(quiet: boolean): Promise<Progress> {
   if (quiet || !process.stderr.isTTY) return { update: () => undefined, stop: () => undefined };
+  const { default: ora } = await import('ora');
   const spinner = ora({ text: 'Starting the browser', stream: process.stderr, discardStdin: false }).start();
   return {
     update: (done, total, label) => {

@@ -11,6 +11,7 @@ export const CAUSES = [
   'flex-no-shrink',
   'flex-minimum',
   'table-content',
+  'wide-margin',
   'negative-margin',
   'offset',
   'positioned',

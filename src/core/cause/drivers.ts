@@ -2,6 +2,7 @@ import { outAlong } from '../geometry/rect.js';
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
+import { holdsItems, isInline } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -18,13 +19,16 @@ const ROOM = 40;
  * @returns an empty list when the element is content-sized and nothing in it explains its width
  */
 export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeIndex): NodeIndex[] {
+  const pushing = pushedBy(view, start);
+  if (pushing >= 0) return drivers(view, escapes, pushing);
   if (!isContentSized(view, start)) return [start];
   return drive(view, escapes, start);
 }
 
 function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex[] {
-  if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) ? [] : [i];
-  if (hasOwnWidth(view, i) || /table$/.test(view.style(i, 'display'))) return [i];
+  if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) && !outgrowsBlock(view, i) ? [] : [i];
+  if (hasOwnWidth(view, i)) return [i];
+  if (/table$/.test(view.style(i, 'display'))) return driveTable(view, escapes, i);
   if (cutsOwnLines(view, i)) return [];
   if (ownLinesReachEnd(view, escapes, i)) return [i];
   const children = view.childrenOf(i).filter((child) => isInFlow(view, child));
@@ -43,6 +47,22 @@ function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex
   return children
     .filter((child) => escapes.reachesEnd(view.box(child), content, SLACK))
     .flatMap((child) => drive(view, escapes, child));
+}
+
+/** Of the room that a table has, a cell that takes so much with what can't be broken is what makes it too wide. */
+const MOST_OF_TABLE = 0.75;
+
+/** A table is at fault itself where its columns are too wide together, and not where one cell is by what stands in it. */
+function driveTable(view: SnapshotView, escapes: EndEscapes, table: NodeIndex): NodeIndex[] {
+  const room = view.contentBox(Math.max(0, view.containingElement(table))).width;
+  const scene = sceneOf(view);
+  for (let at = table + 1; at <= scene.lastOf(table); at++) {
+    const isCell = view.style(at, 'display') === 'table-cell' && !hasOwnWidth(view, at);
+    if (!isCell || view.box(at).width < MOST_OF_TABLE * room) continue;
+    const [found] = drive(view, escapes, at);
+    if (found !== undefined) return [found];
+  }
+  return [table];
 }
 
 /** Words that are cut off, shortened for instance, have not made their box as wide as they are. */
@@ -93,6 +113,8 @@ function hasSlack(view: SnapshotView, row: NodeIndex, item: NodeIndex): boolean 
 /** Whether an element's used width comes from its content and not from its container or its own declaration. */
 function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
   if (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i)) return false;
+  // Of an inline box the width does not apply; a fieldset is never narrower than its content.
+  if (isInline(view, i) || /content/.test(view.style(i, 'min-width'))) return true;
   const width = view.style(i, 'width');
   if (width !== 'auto' && !/content/.test(width)) return false;
   const display = view.style(i, 'display');
@@ -103,7 +125,7 @@ function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
     return view.style(i, 'left') === 'auto' || view.style(i, 'right') === 'auto';
   }
   const container = view.containingElement(i);
-  return container >= 0 && /flex|grid/.test(view.style(container, 'display'));
+  return container >= 0 && holdsItems(view, container);
 }
 
 /** A width or least width that is a length: it holds whatever the container. Percentages don't. */
@@ -119,9 +141,15 @@ function isCompressible(view: SnapshotView, i: NodeIndex): boolean {
   return view.style(i, 'width').includes('%') || view.style(i, 'max-width').includes('%');
 }
 
+/** Whether a share of the room, with padding and border added to it, comes to more than the room. */
+function outgrowsBlock(view: SnapshotView, i: NodeIndex): boolean {
+  const block = blockAround(view, view.parent(i));
+  return view.box(i).width > view.contentBox(block).width + SLACK;
+}
+
 function ownLinesReachEnd(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
   const content = view.contentBox(i);
-  const inline = view.style(i, 'display') === 'inline';
+  const inline = isInline(view, i);
   return view.linesOf(i).some((line) => {
     const unbreakable = (view.snapshot.lines.flags[line]! & LINE_UNBREAKABLE) !== 0;
     return unbreakable && (inline || escapes.reachesEnd(view.lineBox(line), content, SLACK));
@@ -138,12 +166,45 @@ function isInFlow(view: SnapshotView, i: NodeIndex): boolean {
  * is in one of them.
  */
 export function isItemOfWideRow(view: SnapshotView, i: NodeIndex): boolean {
-  const row = view.containingElement(i);
-  if (row < 0 || !/flex/.test(view.style(row, 'display')) || !isSingleRow(view, row)) return false;
+  const row = flexRowAround(view, i);
+  if (row < 0) return false;
   const room = view.contentBox(row);
-  const isOut = (item: NodeIndex) => outAlong(view.box(item), room, 'x') > SLACK;
-  if (!isOut(i) || view.box(i).width > room.width + SLACK) return false;
-  return view.childrenOf(row).filter((item) => isInFlow(view, item) && isOut(item)).length >= 2;
+  const out = view
+    .childrenOf(row)
+    .filter((item) => isInFlow(view, item) && outAlong(view.box(item), room, 'x') > SLACK);
+  return (
+    out.length >= 2 && out.includes(i) && out.every((item) => view.box(item).width <= room.width + SLACK)
+  );
+}
+
+/** The flex row that can't wrap whose item an element is; −1 where it is none's. */
+function flexRowAround(view: SnapshotView, i: NodeIndex): NodeIndex {
+  const row = view.containingElement(i);
+  return row >= 0 && /flex/.test(view.style(row, 'display')) && isSingleRow(view, row) ? row : -1;
+}
+
+/** An item that is so much wider than another, and takes so much of the row, is what leaves the other no room. */
+const MUCH_WIDER = 1.5;
+const MOST_OF_ROW = 0.5;
+
+/** The item of a row that pushes another one out: too wide for the row alone, or by far the wider of the two; −1 where none is. */
+function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
+  const row = flexRowAround(view, i);
+  if (row < 0) return -1;
+  const room = view.contentBox(row);
+  const { width } = view.box(i);
+  if (width > room.width + SLACK || outAlong(view.box(i), room, 'x') <= SLACK) return -1;
+  const least = Math.max(MUCH_WIDER * width, MOST_OF_ROW * room.width);
+  const others = view
+    .childrenOf(row)
+    .filter((item) => item !== i && isInFlow(view, item) && !hasShareOfRow(view, item));
+  const widest = others.reduce((a, b) => (a < 0 || view.box(b).width > view.box(a).width ? b : a), -1);
+  return widest >= 0 && view.box(widest).width >= least ? widest : -1;
+}
+
+/** Of items that have their shares of a row, none takes what is another's. */
+function hasShareOfRow(view: SnapshotView, i: NodeIndex): boolean {
+  return (view.style(i, 'width') + view.style(i, 'flex-basis')).includes('%');
 }
 
 /** A container that sets two or more items in one row that can't wrap. */
@@ -159,9 +220,32 @@ function isSingleRow(view: SnapshotView, i: NodeIndex): boolean {
   return second!.y < first!.y + first!.height && second!.x !== first!.x;
 }
 
+/** The element that is named for one that is too wide: what leaves it no room, or keeps its lines from breaking. */
+export function namedFor(view: SnapshotView, i: NodeIndex): NodeIndex {
+  return squeezedAround(view, blockOfUnbroken(view, i));
+}
+
+/** In less room than this no word stands, em: whatever is written there runs out. */
+const NO_ROOM_EM = 1.5;
+
+/** The outermost block that is left no room by what stands around it; the element itself where there is room. */
+function squeezedAround(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let found = i;
+  for (let at = view.containingElement(i); at > 0 && isSqueezed(view, at); at = view.containingElement(at))
+    found = at;
+  return found;
+}
+
+/** A block as wide as its surroundings let it be, which is next to nothing. */
+export function isSqueezed(view: SnapshotView, i: NodeIndex): boolean {
+  if (isInline(view, i) || !isInFlow(view, i) || hasOwnWidth(view, i)) return false;
+  const em = Number.parseFloat(view.style(i, 'font-size')) || 16;
+  return view.style(i, 'width') === 'auto' && view.contentBox(i).width < NO_ROOM_EM * em;
+}
+
 /** Code in a `pre`: it is the block that keeps its lines from breaking, and that can scroll them. */
-export function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
-  if (view.style(i, 'display') !== 'inline' || view.has(i, FLAG_REPLACED)) return i;
+function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
+  if (!isInline(view, i) || view.has(i, FLAG_REPLACED)) return i;
   const block = blockAround(view, i);
   return view.tag(block) === 'pre' ? block : i;
 }
@@ -172,5 +256,5 @@ export function driverTowards(view: SnapshotView, start: NodeIndex, holding: Nod
   const found = drivers(view, endEscapes(view), start);
   // What stands beside a single one that is too wide is pushed out by it.
   const driver = found.find((at) => scene.contains(at, holding)) ?? (found.length === 1 ? found[0]! : start);
-  return blockOfUnbroken(view, driver);
+  return namedFor(view, driver);
 }

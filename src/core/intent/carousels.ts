@@ -1,4 +1,4 @@
-import type { Rect } from '../geometry/rect.js';
+import { sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './losses.js';
 import { isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
@@ -26,6 +26,16 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boo
     return isSlide(at) && (box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2);
   });
   return slide !== undefined && hasButtonsBeside(scene, cutter, slide, isSlide);
+}
+
+/** Words that run by: an animation without end moves what is longer than the window, and brings every part of it into sight. */
+export function isRunningBy({ view }: Scene, { ink, cutter, axis }: Loss): boolean {
+  const window = sizeAlong(view.paddingBox(cutter), axis);
+  for (let at = ink.node; at > cutter; at = view.parent(at)) {
+    const isEndless = view.style(at, 'animation-iteration-count').includes('infinite');
+    if (isEndless && sizeAlong(view.box(at), axis) > window) return true;
+  }
+  return false;
 }
 
 function isNamed({ view }: Scene, i: NodeIndex): boolean {

@@ -1,3 +1,4 @@
+import { perStyle } from '../layout/memo.js';
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ARIA_HIDDEN, FLAG_TEXT } from '../layout/snapshot.js';
@@ -13,8 +14,10 @@ const FAINT = 0.35;
 export function isDecoration(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   if (view.has(i, FLAG_ARIA_HIDDEN) || scene.opacity[i]! < FAINT || isCopy(view, i)) return true;
-  return view.has(i, FLAG_TEXT) && alphaOf(view.style(i, 'color')) < FAINT;
+  return view.has(i, FLAG_TEXT) && isFaint(view, i);
 }
+
+const isFaint = perStyle((view, i) => alphaOf(view.style(i, 'color')) < FAINT);
 
 /** A pseudo-element that says what its element says: the shadow of a word, a colour that wipes over it. */
 function isCopy(view: SnapshotView, i: NodeIndex): boolean {

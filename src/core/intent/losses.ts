@@ -8,12 +8,12 @@ import {
   isWindowOnMore,
 } from './cutters.js';
 import { losesRoomOnly } from './controls.js';
-import { isPageOfCarousel } from './carousels.js';
+import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Clip } from '../layout/clips.js';
-import { perSnapshot } from '../layout/memo.js';
+import { perSnapshot, perStyle } from '../layout/memo.js';
 import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -32,6 +32,8 @@ export interface Loss {
   /** Nothing of the ink is left. */
   readonly whole: boolean;
   readonly rect: Rect;
+  /** A field shows a part of its placeholder. */
+  readonly inField?: boolean;
 }
 
 /** Letters may lose this much: an overshoot, a side bearing. */
@@ -49,22 +51,26 @@ const losses = perSnapshot((view): Loss[] => {
   const scene = sceneOf(view);
   const found: Loss[] = [];
   for (const ink of scene.inks) {
-    if (isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
-    const loss = [
-      lossToEllipsis(scene, ink),
-      lossAlong(scene, ink, 'x'),
-      lossAlong(scene, ink, 'y'),
-      lossByOutline(scene, ink),
-    ].find(
-      (each) =>
-        each !== null &&
-        !isMeant(scene, each) &&
-        !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
+    const loss = lossesTo(scene, ink).find(
+      (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
-    if (loss) found.push(loss);
+    if (loss && !isDecoration(scene, ink.node) && !isSymbols(view, ink)) found.push(loss);
   }
   return found;
 });
+
+const NONE: readonly Loss[] = [];
+
+function lossesTo(scene: Scene, ink: Ink): readonly Loss[] {
+  const ellipsis = lossToEllipsis(scene, ink);
+  const x = lossAlong(scene, ink, 'x');
+  const y = lossAlong(scene, ink, 'y');
+  const outline = lossByOutline(scene, ink);
+  const field = lossInField(scene, ink);
+  // Nearly all content is whole.
+  if (!ellipsis && !x && !y && !outline && !field) return NONE;
+  return [ellipsis, x, y, outline, field].filter((loss) => loss !== null);
+}
 
 function isCut(scene: Scene, ink: Ink): boolean {
   return lossAlong(scene, ink, 'x') !== null || lossAlong(scene, ink, 'y') !== null;
@@ -99,13 +105,37 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
   const { view } = scene;
   if (ink.kind !== 'text' || isVertical(view, ink.node)) return null;
   const cutter = blockAround(view, ink.node);
-  if (view.style(cutter, 'text-overflow') !== 'ellipsis' || !clipsAxis(view, cutter, 'x')) return null;
+  if (!endsInEllipsis(view, cutter) || !clipsAxis(view, cutter, 'x')) return null;
   const rect = lettersOf(view, ink.line);
   const over = outAlong(rect, view.contentBox(cutter), 'x');
   if (over <= 1) return null;
   const px = Math.min(rect.width, over + ELLIPSIS_EM * emOf(view, ink.line));
   return { ink, cutter, axis: 'x', px, whole: px >= rect.width, rect };
 }
+
+/** Of a placeholder, a reader guesses the end from so much of it. */
+const LEAST_OF_FIELD = 0.6;
+
+const wantedOf = perSnapshot(
+  ({ snapshot: { shortFields } }): ReadonlyMap<number, number> =>
+    new Map(
+      Array.from({ length: shortFields.length / 2 }, (_, at) => [
+        shortFields[2 * at]!,
+        shortFields[2 * at + 1]!,
+      ]),
+    ),
+);
+
+/** What a field shows too little of: it can't be scrolled to, as what is typed can. */
+function lossInField({ view }: Scene, ink: Ink): Loss | null {
+  if (view.snapshot.shortFields.length === 0 || ink.kind !== 'text') return null;
+  const wanted = wantedOf(view).get(ink.line);
+  if (wanted === undefined || ink.full.width >= LEAST_OF_FIELD * wanted) return null;
+  const px = wanted - ink.full.width;
+  return { ink, cutter: ink.node, axis: 'x', px, whole: false, rect: ink.full, inField: true };
+}
+
+const endsInEllipsis = perStyle((view, i) => view.style(i, 'text-overflow') === 'ellipsis');
 
 /** So much of a line has to be gone, em: letters keep clear of the corners of their box. */
 const LEAST_OUTLINE_EM = 0.4;
@@ -175,6 +205,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isFollowedByMore(scene, cutter) ||
     isSwitchFace(scene, loss) ||
     isPageOfCarousel(scene, loss) ||
+    isRunningBy(scene, loss) ||
     isOffStage(scene, loss)
   );
 }

@@ -1,3 +1,4 @@
+import { isContents, isInline } from './displays.js';
 import { FLAG_CONTROL } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -10,6 +11,6 @@ export function controlAround(view: SnapshotView, i: NodeIndex): NodeIndex {
 /** The box that an element's lines are laid out in: the element itself, or the nearest ancestor that is not inline. */
 export function blockAround(view: SnapshotView, i: NodeIndex): NodeIndex {
   let at = i;
-  while (at > 0 && /^(inline|contents)$/.test(view.style(at, 'display'))) at = view.parent(at);
+  while (at > 0 && (isInline(view, at) || isContents(view, at))) at = view.parent(at);
   return at;
 }

@@ -1,5 +1,6 @@
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
+import { isInline } from './displays.js';
 
 /** Whether an element cuts off, or scrolls, what sticks out of it along an axis. The viewport's own overflow is not it. */
 export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
@@ -11,12 +12,8 @@ export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): bo
 
 const isContained = perStyle((view, i) => /paint|strict|content/.test(view.style(i, 'contain')));
 // Inline boxes have no overflow of their own.
-const hasOverflowX = perStyle(
-  (view, i) => view.style(i, 'display') !== 'inline' && view.style(i, 'overflow-x') !== 'visible',
-);
-const hasOverflowY = perStyle(
-  (view, i) => view.style(i, 'display') !== 'inline' && view.style(i, 'overflow-y') !== 'visible',
-);
+const hasOverflowX = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-x') !== 'visible');
+const hasOverflowY = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-y') !== 'visible');
 
 /** CSS Overflow 3, section 3.3: the root's overflow, or the body's when the root's is visible, is the viewport's. */
 function givesOverflowToViewport(view: SnapshotView, i: NodeIndex): boolean {

@@ -116,6 +116,12 @@ export class Clips {
 
 /** The part of a rectangle inside a clip; null when nothing of it is. */
 export function cut(rect: Rect, clip: Clip): Rect | null {
+  const isInside =
+    rect.x >= clip.left &&
+    rect.y >= clip.top &&
+    rect.x + rect.width <= clip.right &&
+    rect.y + rect.height <= clip.bottom;
+  if (isInside) return rect.width > 0 && rect.height > 0 ? rect : null;
   const x = Math.max(rect.x, clip.left);
   const y = Math.max(rect.y, clip.top);
   const width = Math.min(rect.x + rect.width, clip.right) - x;

@@ -2,6 +2,7 @@ import { commonAncestor, displacedRoot } from './displace.js';
 import { intersect, outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex } from './view.js';
+import { isContents, isInline } from './displays.js';
 
 /**
  * Of two things that lie on one another, the element at fault: the one that was taken out of its place (the upper one
@@ -56,7 +57,7 @@ function ranOutOf(scene: Scene, ink: Ink, other: NodeIndex): NodeIndex {
 function boxRanOutOf(scene: Scene, from: NodeIndex, box: Rect, other: NodeIndex): NodeIndex {
   const { view } = scene;
   for (let at = from; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
-    if (view.style(at, 'display') === 'inline' || view.style(at, 'display') === 'contents') continue;
+    if (isInline(view, at) || isContents(view, at)) continue;
     if (outAlong(box, view.box(at), 'y') > 3 || outAlong(box, view.box(at), 'x') > 3) return at;
   }
   return -1;

@@ -1,4 +1,4 @@
-import { perNode } from './memo.js';
+import { perNode, perStyle } from './memo.js';
 import type { Scene } from './scene.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -10,16 +10,20 @@ const LEAST_PX = 2;
 
 /** How an element is displaced. */
 export const displacementOf = perNode((view, i): Displacement => {
+  const styled = displacedByStyle(view, i);
+  if (styled !== null) return styled;
+  const { margin } = view.snapshot.nodes;
+  for (let side = 0; side < 4; side++) if (margin[4 * i + side]! <= -LEAST_PX) return 'negative-margin';
+  return null;
+});
+
+const displacedByStyle = perStyle((view, i): Displacement => {
   const position = view.style(i, 'position');
   if (position === 'absolute' || position === 'fixed') return position;
   if (isMoved(view, i)) return 'transform';
-  if (
-    position === 'relative' &&
-    OFFSETS.some((side) => Math.abs(lengthOf(view.style(i, side))) >= LEAST_PX)
-  ) {
-    return 'offset';
-  }
-  return view.margins(i).some((margin) => margin <= -LEAST_PX) ? 'negative-margin' : null;
+  const isOffset =
+    position === 'relative' && OFFSETS.some((side) => Math.abs(lengthOf(view.style(i, side))) >= LEAST_PX);
+  return isOffset ? 'offset' : null;
 });
 
 const OFFSETS = ['top', 'right', 'bottom', 'left'] as const;

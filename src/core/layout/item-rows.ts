@@ -10,7 +10,9 @@ const LEAST_SIZE = 16;
  */
 export function rowOfItems(scene: Scene, container: NodeIndex): NodeIndex[][] {
   const { view } = scene;
-  const items = view.childrenOf(container).filter((item) => {
+  const children = view.childrenOf(container);
+  if (children.length < 3 || !children.some((child) => isLaidInRows(scene, container, child))) return [];
+  const items = children.filter((item) => {
     const { width, height } = view.box(item);
     const isInFlow = !/^(absolute|fixed)$/.test(view.style(item, 'position'));
     return (

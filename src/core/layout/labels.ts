@@ -13,10 +13,12 @@ export interface ShortLabel {
   readonly rows: number;
 }
 
-/** By element with text: in how many rows its own text stands, where it stands in one block. */
+/** By element whose block has several rows: in how many of them its own text stands. */
 const rowCounts = perSnapshot((view): Map<NodeIndex, number> => {
   const found = new Map<NodeIndex, number>();
   for (const { rows } of textRowsOf(view)) {
+    // Of an element in one row there is nothing to count.
+    if (rows.length < 2) continue;
     for (const row of rows) {
       for (const node of new Set(row.lines.map((line) => view.snapshot.lines.node[line]!)))
         found.set(node, (found.get(node) ?? 0) + 1);

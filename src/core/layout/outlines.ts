@@ -1,5 +1,6 @@
 import type { Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
+import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** A shape that cuts off what stands in an element: rounded corners, or a `clip-path`. */
@@ -16,6 +17,10 @@ export function outlinesOf(view: SnapshotView): (readonly Outline[])[] {
   for (let i = 0; i < view.count; i++) {
     const around = view.containingElement(i);
     const above = around < 0 ? none : found[around]!;
+    if (!mayHaveOutline(view, i)) {
+      found.push(above);
+      continue;
+    }
     const own = [roundedCorners(view, i), shape(view, i)].filter((outline) => outline !== null);
     found.push(own.length > 0 ? [...above, ...own] : above);
   }
@@ -29,12 +34,18 @@ const CORNERS = [
   ['border-bottom-left-radius', 0, 1],
 ] as const;
 
+const mayHaveOutline = perStyle((view, i) => hasRadius(view, i) || view.style(i, 'clip-path') !== 'none');
+
+function hasRadius(view: SnapshotView, i: NodeIndex): boolean {
+  return CORNERS.some(([property]) => !isZero(view.style(i, property)));
+}
+
 /**
  * The padding box with its corners cut, where the element clips along both axes for good (CSS Backgrounds 3, sections 5.1
  * to 5.5: radii of the outer edge less the border; all are made smaller by one factor where two don't fit a side).
  */
 function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
-  if (CORNERS.every(([property]) => isZero(view.style(i, property)))) return null;
+  if (!hasRadius(view, i)) return null;
   const cuts = (axis: 'x' | 'y') =>
     clipsAxis(view, i, axis) && !/auto|scroll/.test(view.style(i, `overflow-${axis}`));
   if (!cuts('x') || !cuts('y')) return null;

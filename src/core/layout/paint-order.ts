@@ -1,3 +1,4 @@
+import { holdsItems, isContents, isInline, isInlineBlock } from './displays.js';
 import { perStyle } from './memo.js';
 import { FLAG_TOP_LAYER } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -40,7 +41,7 @@ export class PaintOrder {
       const parent = view.parent(i);
       const context = this.contexts.has(parent) ? parent : around[parent]!;
       around[i] = context;
-      if (!view.isRendered(i) || view.style(i, 'display') === 'contents') continue;
+      if (!view.isRendered(i) || isContents(view, i)) continue;
       if (view.has(i, FLAG_TOP_LAYER)) {
         this.lifted[i] = 1;
         this.topLayer.push(i);
@@ -49,7 +50,7 @@ export class PaintOrder {
       }
       const makes = makesStackingContext(view, i);
       if (makes) this.contexts.set(i, new Layers());
-      if (!makes && view.style(i, 'position') === 'static') continue;
+      if (!makes && !isPositioned(view, i)) continue;
       this.lifted[i] = 1;
       this.contexts.get(context)!.add(i, zIndexOf(view, i));
     }
@@ -80,13 +81,13 @@ export class PaintOrder {
     const { view } = this;
     const floats: NodeIndex[] = [];
     const inline: NodeIndex[] = [root];
-    const stack = [...view.childrenOf(root)].reverse();
+    const stack = view.childrenOf(root).toReversed();
     for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
       if (this.lifted[i]) continue;
-      if (view.style(i, 'float') !== 'none' && view.isRendered(i)) floats.push(i);
+      if (floatsAside(view, i) && view.isRendered(i)) floats.push(i);
       else if (isAtom(view, i)) inline.push(i);
       else {
-        if (view.style(i, 'display') !== 'inline') this.box[i] = this.next++;
+        if (!isInline(view, i)) this.box[i] = this.next++;
         inline.push(i);
         for (let children = view.childrenOf(i), c = children.length - 1; c >= 0; c--)
           stack.push(children[c]!);
@@ -98,7 +99,7 @@ export class PaintOrder {
         this.paintAtom(i);
         continue;
       }
-      if (i !== root && view.style(i, 'display') === 'inline') this.box[i] = this.next++;
+      if (i !== root && isInline(view, i)) this.box[i] = this.next++;
       this.text[i] = this.next++;
     }
   }
@@ -125,25 +126,30 @@ function zIndexOf(view: SnapshotView, i: NodeIndex): number {
 }
 
 function takesZIndex(view: SnapshotView, i: NodeIndex): boolean {
-  return view.style(i, 'position') !== 'static' || isFlexOrGridItem(view, i);
+  return isPositioned(view, i) || isFlexOrGridItem(view, i);
 }
 
 function isFlexOrGridItem(view: SnapshotView, i: NodeIndex): boolean {
   let parent = view.parent(i);
-  while (parent >= 0 && view.style(parent, 'display') === 'contents') parent = view.parent(parent);
-  return parent >= 0 && /flex|grid/.test(view.style(parent, 'display'));
+  while (parent >= 0 && isContents(view, parent)) parent = view.parent(parent);
+  return parent >= 0 && holdsItems(view, parent);
 }
 
 /** Inline-blocks, flex and grid items: painted as one, among what is inline. */
 function isAtom(view: SnapshotView, i: NodeIndex): boolean {
-  const display = view.style(i, 'display');
-  return /^inline-/.test(display) || (display !== 'contents' && isFlexOrGridItem(view, i));
+  return isInlineBlock(view, i) || (!isContents(view, i) && isFlexOrGridItem(view, i));
 }
 
 export function makesStackingContext(view: SnapshotView, i: NodeIndex): boolean {
   if (makesByStyle(view, i)) return true;
-  return /^-?\d/.test(view.style(i, 'z-index')) && takesZIndex(view, i);
+  return hasZIndex(view, i) && takesZIndex(view, i);
 }
+
+const hasZIndex = perStyle((view, i) => /^-?\d/.test(view.style(i, 'z-index')));
+
+const isPositioned = perStyle((view, i) => view.style(i, 'position') !== 'static');
+
+const floatsAside = perStyle((view, i) => view.style(i, 'float') !== 'none');
 
 const makesByStyle = perStyle((view, i): boolean => {
   const position = view.style(i, 'position');

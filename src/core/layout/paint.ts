@@ -1,3 +1,4 @@
+import { isInline } from './displays.js';
 import { perNode, perStyle } from './memo.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -49,33 +50,45 @@ function isOpaqueImage(image: string, size: string): boolean {
 
 /** Whether a box is drawn: a reader sees its edge, by a border all round, a background of its own, or a shadow. */
 export const isDrawn = perNode((view, i): boolean => {
-  if (view.style(i, 'display') === 'inline') return hasOwnBackground(view, i);
+  if (isInline(view, i)) return hasOwnBackground(view, i);
+  return hasShadow(view, i) || hasBorderAllRound(view, i) || hasOwnBackground(view, i);
+});
+
+const hasShadow = perStyle((view, i): boolean => {
   const shadow = view.style(i, 'box-shadow');
-  if (shadow !== '' && shadow !== 'none' && !/inset/.test(shadow)) return true;
-  return hasBorderAllRound(view, i) || hasOwnBackground(view, i);
+  return shadow !== '' && shadow !== 'none' && !/inset/.test(shadow);
 });
 
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
+/** Of each side, whether a border there is seen. */
+const seenBorders = perStyle((view, i) =>
+  SIDES.map((side) => alphaOf(view.style(i, `border-${side}-color`)) > 0.1),
+);
+
 function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
-  const widths = view.borders(i);
-  const drawn = SIDES.filter(
-    (side, s) => widths[s]! > 0 && alphaOf(view.style(i, `border-${side}-color`)) > 0.1,
-  );
-  return drawn.length >= 3;
+  const { border } = view.snapshot.nodes;
+  const seen = seenBorders(view, i);
+  let drawn = 0;
+  for (let side = 0; side < 4; side++) if (border[4 * i + side]! > 0 && seen[side]) drawn++;
+  return drawn >= 3;
 }
+
+const hasBackgroundImage = perStyle((view, i): boolean => {
+  const image = view.style(i, 'background-image');
+  return image !== '' && image !== 'none';
+});
+
+const hasBackgroundColour = perStyle((view, i) => alphaOf(view.style(i, 'background-color')) >= 0.04);
 
 /** A background that differs from what it lies on. */
 function hasOwnBackground(view: SnapshotView, i: NodeIndex): boolean {
-  const image = view.style(i, 'background-image');
-  if (image !== '' && image !== 'none') return true;
+  if (hasBackgroundImage(view, i)) return true;
+  if (!hasBackgroundColour(view, i)) return false;
   const colour = view.style(i, 'background-color');
-  if (alphaOf(colour) < 0.04) return false;
   for (let at = view.parent(i); at >= 0; at = view.parent(at)) {
-    const around = view.style(at, 'background-color');
-    if (alphaOf(around) >= 0.04) return around !== colour;
-    const picture = view.style(at, 'background-image');
-    if (picture !== '' && picture !== 'none') return true;
+    if (hasBackgroundColour(view, at)) return view.style(at, 'background-color') !== colour;
+    if (hasBackgroundImage(view, at)) return true;
   }
   return !/^rgb\(255, 255, 255\)$/.test(colour);
 }

@@ -3,6 +3,7 @@ import { RectIndex } from '../geometry/rect-index.js';
 import { Clips, cut, type Clip } from './clips.js';
 import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
+import { isInline } from './displays.js';
 import { isOpaque } from './paint.js';
 import { PaintOrder } from './paint-order.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED, FLAG_RENDERED } from './snapshot.js';
@@ -51,9 +52,8 @@ export class Scene {
   readonly inks: readonly Ink[];
   readonly covers: readonly Cover[];
   private outlines: (readonly Outline[])[] | null = null;
-  private readonly inkIndex: RectIndex;
-  private readonly textIndex: RectIndex;
-  private readonly coverIndex: RectIndex;
+  private inkIndex: RectIndex | null = null;
+  private coverIndex: RectIndex | null = null;
   /** The last descendant of every element in the snapshot's order; an element without any is its own. */
   private readonly last: Int32Array;
 
@@ -65,9 +65,8 @@ export class Scene {
     this.last = new Int32Array(view.count);
     for (let i = 0; i < view.count; i++) {
       const parent = view.parent(i);
-      const own = Number.parseFloat(view.style(i, 'opacity') || '1');
-      this.opacity[i] = (parent < 0 ? 1 : this.opacity[parent]!) * own;
-      const visible = view.has(i, FLAG_RENDERED) && view.style(i, 'visibility') === 'visible';
+      this.opacity[i] = (parent < 0 ? 1 : this.opacity[parent]!) * ownOpacity(view, i);
+      const visible = view.has(i, FLAG_RENDERED) && isVisible(view, i);
       this.painted[i] = visible && this.opacity[i]! > FAINT ? 1 : 0;
       this.last[i] = i;
     }
@@ -77,9 +76,6 @@ export class Scene {
     }
     this.inks = this.collectInks();
     this.covers = this.collectCovers();
-    this.inkIndex = new RectIndex(this.inks.map((ink) => ink.shown));
-    this.textIndex = new RectIndex(this.inks.map((ink) => (ink.kind === 'text' ? ink.shown : null)));
-    this.coverIndex = new RectIndex(this.covers.map((cover) => cover.rect));
   }
 
   /** Whether `inner` is `outer` or stands somewhere inside it. */
@@ -100,7 +96,12 @@ export class Scene {
 
   /** Inks whose shown part meets a rectangle. */
   inksIn(rect: Rect): Ink[] {
-    return this.inkIndex.search(rect).map((i) => this.inks[i]!);
+    return this.placesIn(rect).map((i) => this.inks[i]!);
+  }
+
+  private placesIn(rect: Rect): number[] {
+    this.inkIndex ??= new RectIndex(this.inks.map((ink) => ink.shown));
+    return this.inkIndex.search(rect);
   }
 
   /**
@@ -111,16 +112,24 @@ export class Scene {
   textsAfter(ink: Ink, close: number): Ink[] {
     const { x, y, width, height } = ink.shown!;
     const around = { x, y: y - close, width, height: height + 2 * close };
-    return this.textIndex.search(around, (i) => i > ink.index).map((i) => this.inks[i]!);
+    const found: Ink[] = [];
+    for (const at of this.placesIn(around)) {
+      const other = this.inks[at]!;
+      if (at > ink.index && other.kind === 'text') found.push(other);
+    }
+    return found;
   }
 
-  /** What lies over an ink and is not what it stands in. */
-  coversOver(ink: Ink): Cover[] {
-    const isOver = (at: number) => {
-      const { rank, node } = this.covers[at]!;
-      return rank > ink.rank && !this.contains(node, ink.node);
-    };
-    return this.coverIndex.search(ink.shown!, isOver).map((i) => this.covers[i]!);
+  /** Every ink with what lies over it and is not what it stands in, in the page's order. */
+  coveredInks(): { readonly ink: Ink; readonly cover: Cover }[] {
+    const found: { readonly ink: Ink; readonly cover: Cover }[] = [];
+    for (const cover of this.covers) {
+      for (const at of this.placesIn(cover.rect)) {
+        const ink = this.inks[at]!;
+        if (cover.rank > ink.rank && !this.contains(cover.node, ink.node)) found.push({ ink, cover });
+      }
+    }
+    return found.sort((a, b) => a.ink.index - b.ink.index);
   }
 
   /** Inks of what stands in a control or a picture, in the page's order. */
@@ -132,6 +141,7 @@ export class Scene {
   }
 
   coversIn(rect: Rect): Cover[] {
+    this.coverIndex ??= new RectIndex(this.covers.map((cover) => cover.rect));
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
 
@@ -155,8 +165,8 @@ export class Scene {
       if (!this.painted[i]) continue;
       const isControl = view.has(i, FLAG_CONTROL);
       // A link in running text is its words; the box round all its lines holds other words too.
-      const isBox = isControl ? view.style(i, 'display') !== 'inline' : true;
-      if (isBox && (isControl || view.has(i, FLAG_PICTURE | FLAG_REPLACED))) {
+      const isBox = isControl ? !isInline(view, i) : view.has(i, FLAG_PICTURE | FLAG_REPLACED);
+      if (isBox) {
         const full = view.box(i);
         if (full.width < LEAST || full.height < LEAST) continue;
         const shown = this.seen(full, clips.shownBox(i));
@@ -170,10 +180,12 @@ export class Scene {
           rank: order.box[i]!,
         });
       }
-      if (isTransparentText(view, i)) continue;
-      for (const line of view.linesOf(i)) {
+      const lines = view.linesOf(i);
+      if (lines.length === 0 || isTransparentText(view, i)) continue;
+      const clip = clips.shownContent(i);
+      for (const line of lines) {
         const full = inkOf(view, line);
-        const shown = this.seen(full, clips.shownContent(i));
+        const shown = this.seen(full, clip);
         inks.push({ index: inks.length, kind: 'text', node: i, line, full, shown, rank: order.text[i]! });
       }
     }
@@ -193,6 +205,10 @@ export class Scene {
     return covers;
   }
 }
+
+const ownOpacity = perStyle((view, i) => Number.parseFloat(view.style(i, 'opacity') || '1'));
+
+const isVisible = perStyle((view, i) => view.style(i, 'visibility') === 'visible');
 
 const isTransparentText = perStyle((view, i) =>
   /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color')),

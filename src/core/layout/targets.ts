@@ -7,6 +7,7 @@ import type { Scene } from './scene.js';
 import { FLAG_CONTROL, FLAG_RENDERED } from './snapshot.js';
 import { fixedRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
+import { isInline } from './displays.js';
 
 /** Where a finger hits a control: its box and the labels that pass the touch on to it. */
 export interface Target {
@@ -82,7 +83,7 @@ function touchBox(scene: Scene, i: NodeIndex): Rect {
 
 /** Links in running text: their height is that of the lines (WCAG 2.2, success criterion 2.5.8, exception "inline"). */
 export function isInSentence(view: SnapshotView, i: NodeIndex): boolean {
-  if (view.style(i, 'display') !== 'inline') return false;
+  if (!isInline(view, i)) return false;
   const block = blockAround(view, i);
   return proseBlocks(view).has(block);
 }

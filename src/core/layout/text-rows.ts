@@ -24,9 +24,8 @@ export const textRowsOf = perSnapshot((view): TextRows[] => {
 
 function rowsOf(view: SnapshotView, lines: readonly number[]): TextRows['rows'] {
   if (lines.length === 1) return [{ rect: view.lineBox(lines[0]!), lines }];
-  const sorted = [...lines].sort((a, b) => view.lineBox(a).y - view.lineBox(b).y);
   const rows: { rect: Rect; lines: number[] }[] = [];
-  for (const line of sorted) {
+  for (const line of fromTopDown(view, lines)) {
     const box = view.lineBox(line);
     const last = rows.at(-1);
     // Larger and smaller letters on one row start at different heights.
@@ -36,4 +35,12 @@ function rowsOf(view: SnapshotView, lines: readonly number[]): TextRows['rows'] 
     } else rows.push({ rect: box, lines: [line] });
   }
   return rows;
+}
+
+/** Most lines come in that order. */
+function fromTopDown(view: SnapshotView, lines: readonly number[]): readonly number[] {
+  const { box } = view.snapshot.lines;
+  const top = (line: number) => box[4 * line + 1]!;
+  const isSorted = lines.every((line, at) => at === 0 || top(lines[at - 1]!) <= top(line));
+  return isSorted ? lines : [...lines].sort((a, b) => top(a) - top(b));
 }

@@ -1,4 +1,4 @@
-import { passedDown } from './memo.js';
+import { passedDown, perStyle } from './memo.js';
 import type { SnapshotView } from './view.js';
 
 /** How far an element is turned clockwise, by its own transform and those of what holds it, radians; NaN where it is skewed. */
@@ -13,7 +13,7 @@ export function isUpright(view: SnapshotView, i: number): boolean {
   return Math.abs(turnOf(view, i)) < 1e-6;
 }
 
-function ownTurn(view: SnapshotView, i: number): number {
+const ownTurn = perStyle((view, i): number => {
   const rotate = /^(-?[\d.]+)deg$/.exec(view.style(i, 'rotate'));
   const turn = rotate ? (Number(rotate[1]) * Math.PI) / 180 : 0;
   const matrix = /^matrix\(([^)]*)\)$/.exec(view.style(i, 'transform'));
@@ -22,4 +22,4 @@ function ownTurn(view: SnapshotView, i: number): number {
   // Of a rotation the two columns stand at right angles.
   if (Math.abs(a * c + b * d) > 1e-3 * Math.hypot(a, b) * Math.hypot(c, d)) return NaN;
   return turn + Math.atan2(b, a);
-}
+});

@@ -36,6 +36,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     labels: ints(wire.labels),
     hoverReveals: ints(wire.hoverReveals),
     faces: floats(wire.faces),
+    shortFields: floats(wire.shortFields),
     nodes: {
       count: nodes.count,
       parent: ints(nodes.parent),

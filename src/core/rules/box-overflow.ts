@@ -11,6 +11,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
+import { isInline } from '../layout/displays.js';
 
 /** Less than this out of a box is not seen: rounding, glyph overhang, the air round a letter. */
 const LEAST_PX = 2;
@@ -58,7 +59,7 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
-    if (isAround && scene.painted[at] && view.style(at, 'display') !== 'inline' && isDrawn(view, at)) {
+    if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
       if (found) return found;
     }
@@ -120,7 +121,7 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
 function tooLow(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
   const low = chainTo(view, ink, box).find(
-    (at) => view.style(at, 'display') !== 'inline' && outAlong(ink.full, view.box(at), 'y') > LEAST_PX,
+    (at) => !isInline(view, at) && outAlong(ink.full, view.box(at), 'y') > LEAST_PX,
   );
   return low ?? box;
 }

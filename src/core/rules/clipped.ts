@@ -16,6 +16,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
+import { isInline } from '../layout/displays.js';
 
 interface Clipping {
   readonly loss: Loss;
@@ -90,7 +91,7 @@ function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
-    const isBox = view.style(at, 'display') !== 'inline' || displacementOf(view, at) !== null;
+    const isBox = !isInline(view, at) || displacementOf(view, at) !== null;
     if (isBox) chain.push(at);
   }
   const past = (box: Rect) => outAlong(box, around, axis);
@@ -127,6 +128,8 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     rect: union(view.box(loss.cutter), bounded(loss.rect, view.box(loss.cutter))),
     by: { axis: loss.axis, px: loss.px },
     ...(isMild && { severity: 'notice' as const }),
+    // The field can still be used.
+    ...(!isMild && entries.every((entry) => entry.loss.inField) && { severity: 'warning' as const }),
     message: `${lost}, ${onScreen(render)}.`,
   };
 }

@@ -11,11 +11,11 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
-import type { NodeIndex } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { stacked, takingPart, type Pair } from './overlap-pair.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
+import { isInline } from '../layout/displays.js';
 
 /** Touching borders and rounding, CSS px. */
 const LEAST_PX = 2.5;
@@ -68,7 +68,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
 function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
   const { view } = scene;
   // Words that belong to a control of their own are judged as that control.
-  if (controlAround(view, text.node) >= 0 && !isInline(scene, controlAround(view, text.node))) return false;
+  const own = controlAround(view, text.node);
+  if (own >= 0 && !isInline(view, own)) return false;
   if (common.height < 0.3 * text.full.height) return false;
   if (view.has(control.node, FLAG_FIELD)) {
     // What is behind a field can't be read, wherever in it it stands.
@@ -124,10 +125,6 @@ function isHidden(scene: Scene, text: Ink, control: Ink, common: Rect): boolean 
         scene.contains(cover.node, control.node) &&
         !scene.contains(cover.node, text.node),
     );
-}
-
-function isInline({ view }: Scene, i: NodeIndex): boolean {
-  return view.style(i, 'display') === 'inline';
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {

@@ -27,6 +27,7 @@ import { isFreedBySticking } from './freed-by-sticking.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
+import { isInline } from '../layout/displays.js';
 
 /** Of a line's height, this share must be hidden before letters are lost, and of a control's area. */
 const LEAST_HEIGHT_SHARE = 0.25;
@@ -60,9 +61,7 @@ export const covered: Rule = {
       const hiding = hidingOf(scene, ink, cover);
       if (hiding) hidings.push(hiding);
     };
-    for (const ink of scene.inks) {
-      if (ink.shown) for (const cover of scene.coversOver(ink)) look(ink, cover);
-    }
+    for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
     for (const cover of coversAtEnd(scene)) {
       for (const ink of scene.inksIn(cover.rect)) if (!scene.view.isFixed(ink.node)) look(ink, cover);
     }
@@ -143,7 +142,7 @@ function movesWith(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
 /** A control with a box of its own, or something in one. */
 function isOfControl(view: SnapshotView, i: NodeIndex): boolean {
   for (let at = i; at >= 0; at = view.parent(at)) {
-    if (view.has(at, FLAG_CONTROL) && view.style(at, 'display') !== 'inline') return true;
+    if (view.has(at, FLAG_CONTROL) && !isInline(view, at)) return true;
   }
   return false;
 }

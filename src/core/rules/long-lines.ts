@@ -3,7 +3,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
 import { textRowsOf, type TextRows } from '../layout/text-rows.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
@@ -12,6 +12,8 @@ import type { RenderView, Rule, Sighting } from './rule.js';
 const MOST_LETTERS = 100;
 /** The mean width of a letter with its share of spaces, em: Latin text faces run from 0.42 to 0.5. */
 const LETTER_EM = 0.46;
+/** Words of one line stand closer. */
+const GAP_EM = 0.75;
 /** Two lines are found back to by anyone. */
 const LEAST_ROWS = 3;
 
@@ -41,11 +43,23 @@ function longOf(scene: Scene, text: TextRows): Long | null {
   const { block, rows } = text;
   if (rows.length < LEAST_ROWS || !scene.painted[block] || isDecoration(scene, block)) return null;
   if (/^(nowrap|pre)/.test(view.style(block, 'white-space'))) return null;
-  const widths = rows.map(({ rect, lines }) => rect.width / emOf(view, lines[0]!));
+  const widths = rows.map(({ lines }) => unbrokenWidth(view, lines) / emOf(view, lines[0]!));
   // Headings over a paragraph in one box, and poems, have one long line among short ones.
   const long = widths.filter((width) => width / LETTER_EM > MOST_LETTERS);
   if (long.length < LEAST_ROWS - 1) return null;
   return { text, letters: Math.round(Math.max(...long) / LETTER_EM), culprit: block };
+}
+
+/** The longest piece of a row without a gap in it, CSS px: beside one another stand also the columns of a text. */
+function unbrokenWidth(view: SnapshotView, lines: readonly number[]): number {
+  const gap = GAP_EM * emOf(view, lines[0]!);
+  let [longest, start, end] = [0, -Infinity, -Infinity];
+  for (const { x, width } of lines.map((line) => view.lineBox(line)).sort((a, b) => a.x - b.x)) {
+    if (x - end > gap) start = x;
+    end = Math.max(end, x + width);
+    longest = Math.max(longest, end - start);
+  }
+  return longest;
 }
 
 function sighting(render: RenderView, { entries, fault }: Culprits<Long>): Sighting {

@@ -1,4 +1,4 @@
-import { blockOfUnbroken, drivers, isItemOfWideRow } from '../cause/drivers.js';
+import { drivers, isItemOfWideRow, namedFor } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
@@ -109,7 +109,7 @@ function withoutConsequences(
     .map((escape) => ({
       ...escape,
       culprits: (escape.culprits.length > 0 ? escape.culprits : [escape.from]).map((culprit) =>
-        blockOfUnbroken(view, culprit),
+        namedFor(view, culprit),
       ),
     }));
 }

@@ -1,4 +1,4 @@
-import puppeteer, { type Browser, type CDPSession } from 'puppeteer-core';
+import type { Browser, CDPSession } from 'puppeteer-core';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import {
   BrowserGone,
@@ -62,6 +62,8 @@ export const chromium: Engine = {
       fonts === 'host' || process.platform !== 'linux'
         ? {}
         : { FONTCONFIG_FILE: await fontconfigFile(fonts) };
+    // What needs no browser, help among it, need not wait until its driver is loaded.
+    const { default: puppeteer } = await import('puppeteer-core');
     let browser: Browser;
     try {
       browser = await puppeteer.launch({

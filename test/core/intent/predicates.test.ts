@@ -266,6 +266,17 @@ describe('losses', () => {
     };
     expect(lost({}, track)).toBe(0);
   });
+  test('what an endless animation moves by is meant where it is longer than its window, and one that ends is not', () => {
+    const line = (count: string): Node => ({
+      tag: 'div',
+      box: [0, 0, 300, 20],
+      style: { 'animation-iteration-count': count },
+      children: [words(120)],
+    });
+    expect(lost({}, line('infinite'))).toBe(0);
+    expect(lost({}, line('1'))).toBe(1);
+    expect(lost({}, { ...line('infinite'), box: [0, 0, 50, 20] })).toBe(1);
+  });
   test('what waits wholly outside by position is meant, what sticks out is lost', () => {
     const put = (left: number): Node => ({ ...words(left), style: { position: 'absolute' } });
     expect(lost({ style: { ...HIDDEN, position: 'relative' } }, put(120))).toBe(0);

@@ -44,6 +44,14 @@ test('three rows of which two hold over a hundred letters', () => {
   expect(seenBy(longLines, PAGE, [rows([1000, 400])])).toEqual([]);
 });
 
+test('the columns of a text are not one long line', () => {
+  const lines = [0, 20, 40].flatMap((y) => [
+    { box: [0, y, 480, 18] as const, text: 'left' },
+    { box: [504, y, 480, 18] as const, text: 'right' },
+  ]);
+  expect(seenBy(longLines, PAGE, [{ tag: 'p', id: 'p', box: [0, 0, 984, 60], lines }])).toEqual([]);
+});
+
 test('lines that reach into one another are tight, before they lie on one another', () => {
   expect(seenBy(tightLines, PAGE, [rows([200, 200], 12)])).toEqual(['#p y 1']);
   expect(seenBy(textOverlap, PAGE, [rows([200, 200], 12)])).toEqual([]);

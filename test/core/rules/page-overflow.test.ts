@@ -52,6 +52,53 @@ describe('page-overflow: who is at fault', () => {
     expect(found.selector).toBe('section');
   });
 
+  test('a block that is left no room is at fault, not each text in it', () => {
+    const text = (y: number): Node => ({
+      tag: 'p',
+      box: [390, y, 0, 20],
+      lines: [{ box: [390, y, 60, 20], unbreakable: true }],
+    });
+    const found = only(page, [
+      { tag: 'div', class: 'side', box: [0, 0, 300, 50], style: { width: '300px', float: 'left' } },
+      { tag: 'div', class: 'news', box: [390, 0, 0, 40], children: [text(0), text(20)] },
+    ]);
+    expect(found.selector).toBe('div.news');
+  });
+
+  test('a field that outgrows its label is at fault, not the label round it', () => {
+    const field: Node = {
+      tag: 'input',
+      box: [0, 0, 500, 30],
+      style: { width: '100%' },
+      flags: FLAG_REPLACED,
+    };
+    const found = only(page, [
+      { tag: 'label', box: [0, 0, 500, 30], style: { display: 'inline', width: '' }, children: [field] },
+    ]);
+    expect(found.selector).toContain('input');
+  });
+
+  test('what takes most of a row is at fault, not the small item that it pushes out', () => {
+    const item = (name: string, x: number, width: number): Node => ({
+      tag: 'b',
+      class: name,
+      box: [x, 0, width, 20],
+      lines: [{ box: [x, 0, width, 20], unbreakable: true }],
+    });
+    const row = (first: number): Node => ({
+      tag: 'div',
+      box: [0, 0, 400, 20],
+      style: { display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap' },
+      children: [item('title', 0, first), item('price', first, 500 - first)],
+    });
+    expect(only(page, [row(390)]).selector).toContain('b.title');
+    expect(only(page, [row(200)]).selector).toContain('b.price');
+    const shared = { ...item('title', 0, 390), style: { width: '75%' } };
+    expect(only(page, [{ ...row(390), children: [shared, item('price', 390, 110)] }]).selector).toContain(
+      'price',
+    );
+  });
+
   test('an unbreakable word is at fault, not the grid item that grew to hold it nor its stretched neighbours', () => {
     const found = only(page, [
       {

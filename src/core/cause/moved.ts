@@ -1,0 +1,98 @@
+import { px } from '../geometry/format.js';
+import { displacementOf } from '../layout/displace.js';
+import { pxOf } from '../layout/lengths.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { Suspect } from './suspect.js';
+
+/** What may have moved an element to where it lies. */
+export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
+  const found: Suspect[] = [];
+  const [top, right, bottom, left] = view.margins(i);
+  const sides: [string, number][] = [
+    ['margin-top', top],
+    ['margin-right', right],
+    ['margin-bottom', bottom],
+    ['margin-left', left],
+  ];
+  for (const [property, margin] of sides) {
+    if (margin <= -2) {
+      found.push({
+        name: 'negative-margin',
+        node: i,
+        property,
+        undo: { [property]: '0' },
+        says: `${property} pulls it by ${px(-margin)}`,
+      });
+    }
+  }
+  const displacement = displacementOf(view, i);
+  if (displacement === 'transform') {
+    found.push({
+      name: 'transform',
+      node: i,
+      property: view.style(i, 'transform') === 'none' ? 'translate' : 'transform',
+      undo: { transform: 'none', translate: 'none' },
+      says: 'a transform moves it',
+    });
+  }
+  const position = view.style(i, 'position');
+  const offset = (['left', 'right', 'top', 'bottom'] as const).find(
+    (side) => (pxOf(view.style(i, side)) ?? 0) !== 0,
+  );
+  if (position === 'relative' && offset !== undefined) {
+    found.push({
+      name: 'offset',
+      node: i,
+      property: offset,
+      undo: { left: 'auto', right: 'auto', top: 'auto', bottom: 'auto' },
+      says: `${offset}: ${view.style(i, offset)} moves it out of its place`,
+    });
+  }
+  if (position === 'absolute') {
+    if (offset !== undefined) {
+      found.push({
+        name: 'offset',
+        node: i,
+        property: offset,
+        undo: { [offset]: offset === 'left' || offset === 'top' ? '0' : 'auto' },
+        says: `${offset}: ${view.style(i, offset)} puts it there`,
+      });
+    }
+    found.push({
+      name: 'positioned',
+      node: i,
+      property: 'position',
+      undo: { position: 'static' },
+      says: 'it is positioned absolutely, so nothing makes room for it',
+    });
+  }
+  if (position === 'fixed') {
+    found.push({
+      name: 'no-room-kept',
+      node: i,
+      property: 'position',
+      undo: { position: 'static' },
+      says: 'it is fixed to the screen, and the page keeps no room for it',
+    });
+  }
+  if (position === 'sticky') {
+    found.push({
+      name: 'no-room-kept',
+      node: i,
+      property: 'position',
+      undo: { position: 'static' },
+      says: 'it stays on the screen, and no room is kept for it',
+    });
+  }
+  const indent = view.style(i, 'text-indent');
+  if ((pxOf(indent) ?? 0) < 0) {
+    found.push({
+      name: 'text-indent',
+      node: i,
+      property: 'text-indent',
+      undo: { 'text-indent': '0' },
+      says: `text-indent: ${indent} moves its first line`,
+    });
+  }
+  return found;
+}

@@ -1,0 +1,13 @@
+import { perStyle } from './memo.js';
+
+/** Laid out in the lines of the block around it, as a box a line. */
+export const isInline = perStyle((view, i) => view.style(i, 'display') === 'inline');
+
+/** Has no box of its own: its children stand in the box around it. */
+export const isContents = perStyle((view, i) => view.style(i, 'display') === 'contents');
+
+/** Lays its children out as flex or grid items. */
+export const holdsItems = perStyle((view, i) => /flex|grid/.test(view.style(i, 'display')));
+
+/** An inline-level box that is laid out as a block inside. */
+export const isInlineBlock = perStyle((view, i) => /^inline-/.test(view.style(i, 'display')));
