@@ -155,7 +155,7 @@ export function referredIds(document: Document): Referred {
   for (const link of document.querySelectorAll('a[href^="#"]'))
     targets.add(link.getAttribute('href')!.slice(1));
   if (targets.size > 0) for (const id of makingRoom(document)) targets.delete(id);
-  for (const control of document.querySelectorAll('[aria-controls]')) {
+  for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
   }
   return { targets, controlled };

@@ -4,6 +4,7 @@ import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { holdsItems, isInline } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
+import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -126,14 +127,6 @@ function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
   }
   const container = view.containingElement(i);
   return container >= 0 && holdsItems(view, container);
-}
-
-/** A width or least width that is a length: it holds whatever the container. Percentages don't. */
-function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
-  const isLength = (value: string) => /^[\d.]+(?!%)[a-z]+$/.test(value) && Number.parseFloat(value) > 0;
-  const box = view.box(i);
-  const nearly = (value: string) => isLength(value) && Number.parseFloat(value) >= 0.5 * box.width;
-  return isLength(view.style(i, 'width')) || nearly(view.style(i, 'min-width'));
 }
 
 /** CSS Sizing 3, section 5.2.2: a replaced element sized in percent gives way, so it makes nothing wider. */

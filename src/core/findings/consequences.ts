@@ -1,4 +1,4 @@
-import { LAYOUT_FAMILIES, type Rule, type Sighting } from '../rules/rule.js';
+import { gravest, LAYOUT_FAMILIES, type Rule, type Severity, type Sighting } from '../rules/rule.js';
 import { blockAround } from '../layout/ancestors.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -11,16 +11,31 @@ export interface Reported {
 /**
  * Of the sightings of one render, those that are not merely what another one leads to: content that has run out of its box
  * lies on what stands beside it, sticks out of the page and is cut off there, but it is one defect. An overflow comes before
- * what it leads to; of two overlaps or two losses of the same element, the first rule's stays.
+ * what it leads to; of two overlaps or two losses of the same element, the first rule's stays. What stays weighs as much as
+ * what it leads to.
  *
  * @param reported in the order of the rules
  */
 export function withoutConsequences(view: SnapshotView, reported: readonly Reported[]): Reported[] {
   const kept: Reported[] = [];
   for (const entry of reported) {
-    if (!kept.some((earlier) => leadsTo(sceneOf(view), earlier, entry))) kept.push(entry);
+    const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
+    if (at < 0) kept.push(entry);
+    else kept[at] = withWeightOf(kept[at]!, entry);
   }
   return kept;
+}
+
+/** What lies on something by an overflow is as bad as what lies there for another reason. */
+function withWeightOf(kept: Reported, { rule, sighting }: Reported): Reported {
+  const [own, its] = [severityOf(kept), severityOf({ rule, sighting })];
+  const isGraver = own !== its && gravest([own, its]) === its;
+  const { sighting: stays } = kept;
+  return isGraver && !sighting.mild ? { ...kept, sighting: { ...stays, severity: its, mild: false } } : kept;
+}
+
+function severityOf({ rule, sighting }: Reported): Severity {
+  return sighting.severity ?? rule.meta.severity;
 }
 
 function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
@@ -40,6 +55,9 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const isRunOut = (node: NodeIndex) =>
       atFault.includes(node) || atFault.includes(blockAround(scene.view, node));
     if (later.rule.meta.family === 'overlap' && about.some(isRunOut)) return true;
+    const isInOrAround = atFault.some((at) => isWithOneAnother(scene, at, later.sighting.node));
+    if (later.rule.meta.family === 'overlap' && isInOrAround && about.some((node) => stray.includes(node)))
+      return true;
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';

@@ -3,6 +3,8 @@ import { intersect, outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex } from './view.js';
 import { isContents, isInline } from './displays.js';
+import { hasOwnWidth, heightFrom } from './own-size.js';
+import { FLAG_REPLACED } from './snapshot.js';
 
 /**
  * Of two things that lie on one another, the element at fault: the one that was taken out of its place (the upper one
@@ -49,16 +51,26 @@ export function escapeRoot(
   return reaching(wanted - 2) ?? reaching(wanted / 2);
 }
 
-/** The element that an ink runs out of, below the one that holds both; −1 when it stays in all of them. */
+/**
+ * The element that an ink runs out of, or what in it is wider than that by a width of its own, below the one that holds both;
+ * −1 when it stays in all of them.
+ */
 function ranOutOf(scene: Scene, ink: Ink, other: NodeIndex): NodeIndex {
   return boxRanOutOf(scene, ink.node, ink.full, other);
 }
 
 function boxRanOutOf(scene: Scene, from: NodeIndex, box: Rect, other: NodeIndex): NodeIndex {
   const { view } = scene;
+  let rigid = -1;
   for (let at = from; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
-    if (isInline(view, at) || isContents(view, at)) continue;
-    if (outAlong(box, view.box(at), 'y') > 3 || outAlong(box, view.box(at), 'x') > 3) return at;
+    const isReplaced = view.has(at, FLAG_REPLACED);
+    if ((isInline(view, at) && !isReplaced) || isContents(view, at)) continue;
+    const runsOut = (axis: 'x' | 'y', of: NodeIndex) => outAlong(box, view.box(of), axis) > 3;
+    if (runsOut('y', at))
+      return heightFrom(view, at, (around) => !scene.contains(around, other) && runsOut('y', around));
+    if (runsOut('x', at))
+      return rigid >= 0 && view.box(rigid).width > view.contentBox(at).width + 3 ? rigid : at;
+    if (isReplaced || hasOwnWidth(view, at)) rigid = at;
   }
   return -1;
 }

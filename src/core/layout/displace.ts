@@ -51,15 +51,16 @@ export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex, acro
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
     // The gutters of a row are not why something that was taken out of the flow within it lies where it does.
-    if (displacement === 'negative-margin' && (found >= 0 || !pullsEnough(view, at, across))) continue;
+    if (displacement === 'negative-margin' && (found >= 0 || !pullsEnough(view, at, other, across))) continue;
     found = at;
   }
   return found;
 }
 
-function pullsEnough(view: SnapshotView, i: NodeIndex, across: number): boolean {
+/** Whether a margin pulls an element over what comes before it, or what comes after it over the element. */
+function pullsEnough(view: SnapshotView, i: NodeIndex, other: NodeIndex, across: number): boolean {
   const [top, right, bottom, left] = view.margins(i);
-  return Math.min(top, bottom) <= -LEAST_PX || -Math.min(left, right) >= across - LEAST_PX;
+  return (other < i ? top : bottom) <= -LEAST_PX || -Math.min(left, right) >= across - LEAST_PX;
 }
 
 /** The element that holds both. */

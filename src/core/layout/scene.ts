@@ -145,6 +145,22 @@ export class Scene {
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
 
+  /** Whether anything of a rectangle lies where the page can be scrolled to: above it and before its start nothing does. */
+  isOnPage(rect: Rect): boolean {
+    return this.onPage(rect) !== null;
+  }
+
+  /** What of a rectangle does (CSS Overflow 3, section 3.2); null where nothing is to be seen of it. */
+  private onPage(rect: Rect): Rect | null {
+    const { direction, viewport } = this.view.snapshot;
+    const rtl = direction === 'rtl';
+    const left = rtl ? rect.x : Math.max(0, rect.x);
+    const right = rtl ? Math.min(viewport.width, rect.x + rect.width) : rect.x + rect.width;
+    const y = Math.max(0, rect.y);
+    const found = { x: left, y, width: right - left, height: rect.y + rect.height - y };
+    return found.width > 0 && found.height > 0 ? found : null;
+  }
+
   /** Whether a rectangle lies wholly past the edge at which a page that does not scroll sideways ends. */
   private isPastPage({ x, width }: Rect): boolean {
     const { rootOverflow, viewport, direction } = this.view.snapshot;
@@ -198,7 +214,8 @@ export class Scene {
     for (let i = 1; i < view.count; i++) {
       if (!this.painted[i] || this.opacity[i]! < 0.9 || !isOpaque(view, i)) continue;
       for (const box of view.fragmentsOf(i)) {
-        const rect = this.seen(box, clips.shownBox(i));
+        const shown = this.seen(box, clips.shownBox(i));
+        const rect = shown && this.onPage(shown);
         if (rect && area(rect) >= 16) covers.push({ node: i, rect, rank: order.box[i]! });
       }
     }

@@ -141,7 +141,7 @@ export const FLAG_LABEL = 4096;
 /** A control that says that it has opened something, or has something to open (`aria-expanded="true"`, `aria-haspopup`). */
 export const FLAG_OPENER = 2048;
 
-/** A control of the page opens and closes it (`aria-controls`). */
+/** A control of the page opens it, further or at all (`aria-controls`), and does not say that it is open already. */
 export const FLAG_CONTROLLED = 8192;
 /** A link to a place on the same page. */
 export const FLAG_PAGE_LINK = 16384;

@@ -4,6 +4,7 @@ import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
+import { heightFrom } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { acrossLines, emOf } from '../layout/text-ink.js';
@@ -117,13 +118,12 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
 }
 
-/** The innermost block that is too low for what stands in it. */
+/** The innermost block that is too low for what stands in it, or what it has its height from. */
 function tooLow(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
-  const low = chainTo(view, ink, box).find(
-    (at) => !isInline(view, at) && outAlong(ink.full, view.box(at), 'y') > LEAST_PX,
-  );
-  return low ?? box;
+  const isTooLow = (at: NodeIndex) => outAlong(ink.full, view.box(at), 'y') > LEAST_PX;
+  const low = chainTo(view, ink, box).find((at) => !isInline(view, at) && isTooLow(at));
+  return low === undefined ? box : heightFrom(view, low, (around) => around >= box && isTooLow(around));
 }
 
 function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Escape>): Sighting {

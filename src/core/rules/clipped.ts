@@ -2,7 +2,7 @@ import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
-import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
@@ -91,7 +91,7 @@ function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
-    const isBox = !isInline(view, at) || displacementOf(view, at) !== null;
+    const isBox = !isInline(view, at) || view.has(at, FLAG_REPLACED) || displacementOf(view, at) !== null;
     if (isBox) chain.push(at);
   }
   const past = (box: Rect) => outAlong(box, around, axis);

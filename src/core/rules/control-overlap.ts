@@ -21,6 +21,9 @@ import { isInline } from '../layout/displays.js';
 const LEAST_PX = 2.5;
 /** So little may be meant, CSS px. */
 const MILD_PX = 6;
+/** Of a line of text, this share of its height must be overlapped, or of large letters so much, CSS px. */
+const LEAST_TEXT_SHARE = 0.3;
+const LEAST_TEXT_PX = 6;
 /** Of the smaller of two controls, this share must be overlapped. */
 const LEAST_SHARE = 0.06;
 
@@ -50,7 +53,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const { view } = scene;
   if (scene.contains(control.node, other.node) || scene.contains(other.node, control.node)) return null;
   const common = intersect(control.shown!, other.shown!);
-  if (!common || common.width < LEAST_PX || common.height < LEAST_PX) return null;
+  if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common)) return null;
   if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
   if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
     return null;
@@ -70,7 +73,7 @@ function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
   // Words that belong to a control of their own are judged as that control.
   const own = controlAround(view, text.node);
   if (own >= 0 && !isInline(view, own)) return false;
-  if (common.height < 0.3 * text.full.height) return false;
+  if (common.height < Math.min(LEAST_TEXT_PX, LEAST_TEXT_SHARE * text.full.height)) return false;
   if (view.has(control.node, FLAG_FIELD)) {
     // What is behind a field can't be read, wherever in it it stands.
     const isBehind = text.rank < control.rank && isOpaque(view, control.node);

@@ -29,8 +29,10 @@ import { nameOf, onScreen } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 import { isInline } from '../layout/displays.js';
 
-/** Of a line's height, this share must be hidden before letters are lost, and of a control's area. */
+/** Of a line's height, this share must be hidden before letters are lost, or of large letters so much, CSS px. */
 const LEAST_HEIGHT_SHARE = 0.25;
+const LEAST_HEIGHT = 6;
+/** And this share of a control's area. */
 const LEAST_CONTROL_SHARE = 0.3;
 const LEAST_WIDTH = 4;
 /** Up to here it may be meant. */
@@ -152,7 +154,7 @@ function isLost(view: SnapshotView, ink: Ink, common: Rect): boolean {
   const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
   return (
     sizeAlong(common, along) >= LEAST_WIDTH &&
-    sizeAlong(common, across) >= LEAST_HEIGHT_SHARE * sizeAlong(ink.full, across)
+    sizeAlong(common, across) >= Math.min(LEAST_HEIGHT, LEAST_HEIGHT_SHARE * sizeAlong(ink.full, across))
   );
 }
 

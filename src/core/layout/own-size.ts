@@ -1,0 +1,24 @@
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/** A width or least width that is a length: it holds whatever the container. Percentages don't. */
+export function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
+  const isLength = (value: string) => /^[\d.]+(?!%)[a-z]+$/.test(value) && Number.parseFloat(value) > 0;
+  const box = view.box(i);
+  const nearly = (value: string) => isLength(value) && Number.parseFloat(value) >= 0.5 * box.width;
+  return isLength(view.style(i, 'width')) || nearly(view.style(i, 'min-width'));
+}
+
+/** The element that sets the height of one that is as high as what it stands in, as long as that is too low as well. */
+export function heightFrom(
+  view: SnapshotView,
+  i: NodeIndex,
+  isTooLow: (at: NodeIndex) => boolean,
+): NodeIndex {
+  let found = i;
+  while (view.style(found, 'height').includes('%')) {
+    const around = view.containingElement(found);
+    if (around < 0 || !isTooLow(around)) return found;
+    found = around;
+  }
+  return found;
+}
