@@ -2,7 +2,7 @@ import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
 import { elementOf } from './experiment.js';
-import { keepGutter } from './gutter.js';
+import { holdForPicture } from './for-picture.js';
 import { idleMedia } from './media-trial.js';
 import { scrollThrough, settle } from './settle.js';
 import { endTrial, trial } from './trial.js';
@@ -19,7 +19,7 @@ const isoptic = {
   settle,
   collect,
   alter,
-  keepGutter,
+  holdForPicture,
   locate,
   scrollTo,
   focusField,

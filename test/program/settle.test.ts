@@ -34,6 +34,8 @@ const PAGES: Record<string, string> = {
 const SLOW: Record<string, string> = {
   '/loading':
     '<div id="l" style="position:fixed;inset:0;z-index:9;background:#c00">Loading…</div><div style="height:100px;background:#00f"></div><p>The timetable of the northern isles, of the southern isles, and of the night boat to the mainland.</p><script>setTimeout(() => document.querySelector("#l").remove(), 900)</script>',
+  '/resized':
+    '<div id="r" style="width:100px;height:2000px;background:#0a0"></div><script>const listen = () => addEventListener("resize", () => (document.querySelector("#r").style.background = "#c00")); addEventListener("load", () => setTimeout(listen, 60))</script>',
   '/barred': '<div style="width:40px;height:2000px;margin-left:auto;background:#0a0"></div>',
 };
 
@@ -129,4 +131,10 @@ test('the whole page is pictured as wide as it is on the screen, beside its scro
   expect(width).toBeLessThan(600);
   expect(await pixel('barred', width - 1, 300, 'barred', '600x400')).toEqual([0, 0xaa, 0]);
   expect(await pixel('barred', width - 39, 300, 'barred', '600x400')).toEqual([0, 0xaa, 0]);
+});
+
+test('a page that changes when its window is resized is pictured as it was measured', async () => {
+  const out = join(temp.path, 'resized');
+  await isoptic(['check', `${server.origin}/resized`, '--on', 'ios-phone-390', '--quiet', '--out', out]);
+  expect(await pixel('resized', 50, 1500, 'resized')).toEqual([0, 0xaa, 0]);
 });

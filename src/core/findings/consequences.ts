@@ -1,5 +1,8 @@
+import { outOf, union, type Rect } from '../geometry/rect.js';
 import { gravest, LAYOUT_FAMILIES, type Rule, type Severity, type Sighting } from '../rules/rule.js';
 import { blockAround } from '../layout/ancestors.js';
+import { commonAncestor } from '../layout/displace.js';
+import { holdsItems } from '../layout/displays.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -61,14 +64,34 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
-    if (isBesidePage && atFault.some((node) => isWithOneAnother(scene, node, later.sighting.node)))
-      return true;
+    const isMovedWith = (node: NodeIndex) =>
+      isWithOneAnother(scene, node, later.sighting.node) || areCentred(scene, node, later.sighting.node);
+    if (isBesidePage && atFault.some(isMovedWith)) return true;
     if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
   }
   if (family === 'clipped') return atFault.includes(later.sighting.node);
   // Overlaps: the same element at fault, or the same pair seen from the other side.
   return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
+}
+
+/** Items of one row that is set from its middle: what makes it too wide moves all of them out, on both sides by as much. */
+function areCentred(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  const { view } = scene;
+  const row = commonAncestor(scene, a, b);
+  if (row < 0 || !holdsItems(view, row)) return false;
+  const items = view.childrenOf(row).filter((item) => view.isRendered(item));
+  const { left, right } = outOf(
+    items.map((item) => marginBox(view, item)).reduce(union),
+    view.contentBox(row),
+  );
+  return left > 2 && Math.abs(left - right) < 2;
+}
+
+function marginBox(view: SnapshotView, i: NodeIndex): Rect {
+  const { x, y, width, height } = view.box(i);
+  const [top, right, bottom, left] = view.margins(i);
+  return { x: x - left, y: y - top, width: width + left + right, height: height + top + bottom };
 }
 
 function isWithOneAnother(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {

@@ -9,7 +9,7 @@ const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rota
 
 /**
  * A row of slides seen through a window: what is beside the window comes when a button is pressed or by itself. Told by a
- * track that is moved by a transform, by its name, or by slides as wide as the window with buttons beside it.
+ * track that is moved by a transform, by its name, or by slides as wide as the window, one of them in it, with buttons beside it.
  */
 export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boolean {
   const { view } = scene;
@@ -21,11 +21,14 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boo
   if (chain.some((at) => isMoved(view, at) || isNamed(scene, at))) return true;
   const window = view.contentBox(cutter);
   const isSlide = (at: NodeIndex) => view.box(at).width >= 0.6 * window.width;
-  const slide = chain.findLast((at) => {
+  const isBeside = (at: NodeIndex) => {
     const box = view.box(at);
-    return isSlide(at) && (box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2);
-  });
-  return slide !== undefined && hasButtonsBeside(scene, cutter, slide, isSlide);
+    return box.x >= window.x + window.width - 2 || box.x + box.width <= window.x + 2;
+  };
+  const slide = chain.findLast((at) => isSlide(at) && isBeside(at));
+  if (slide === undefined) return false;
+  const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
+  return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
 }
 
 /** Words that run by: an animation without end moves what is longer than the window, and brings every part of it into sight. */
@@ -48,15 +51,9 @@ function isNamed({ view }: Scene, i: NodeIndex): boolean {
 const NEAR_PX = 80;
 
 /** Buttons by the window that are not part of a slide; a link to another page and a field move nothing. */
-function hasButtonsBeside(
-  scene: Scene,
-  cutter: NodeIndex,
-  slide: NodeIndex,
-  isSlide: (i: NodeIndex) => boolean,
-): boolean {
+function hasButtonsBeside(scene: Scene, cutter: NodeIndex, slides: readonly NodeIndex[]): boolean {
   const { view } = scene;
   const around = Math.max(0, view.parent(cutter));
-  const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   for (let at = around; at <= scene.lastOf(around); at++) {
     if (!view.has(at, FLAG_CONTROL) || view.has(at, FLAG_FIELD)) continue;
     const moves = view.tag(at) !== 'a' || view.has(at, FLAG_PAGE_LINK);

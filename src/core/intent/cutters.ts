@@ -2,7 +2,7 @@ import { clipPathInset } from '../layout/clip-values.js';
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './losses.js';
-import { meets } from '../geometry/rect.js';
+import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -28,13 +28,22 @@ export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
  * Closed: no room is left for content along an axis, so what is in it waits to be opened. What still shows a part of its
  * content, in its padding, is not closed but too small.
  */
-export function isClosed({ view }: Scene, { cutter, whole }: Loss): boolean {
+export function isClosed(scene: Scene, { cutter }: Loss): boolean {
+  const { view } = scene;
+  const isNothing = ({ width, height }: Rect) => height < 1 || width < 1;
   for (let at = cutter; at >= 0; at = view.parent(at)) {
     if (!/hidden|clip/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) continue;
-    const { width, height } = whole ? view.contentBox(at) : view.paddingBox(at);
-    if (height < 1 || width < 1) return true;
+    if (isNothing(view.paddingBox(at))) return true;
+    if (isNothing(view.contentBox(at)) && !showsContent(scene, at)) return true;
   }
   return false;
+}
+
+/** Whether anything of what stands in an element is seen. */
+function showsContent(scene: Scene, i: NodeIndex): boolean {
+  return scene
+    .inksIn(scene.view.paddingBox(i))
+    .some((ink) => ink.kind !== 'picture' && scene.contains(i, ink.node));
 }
 
 /** In a part that a button of the page opens further: “read more”, an accordion, a panel. */

@@ -75,16 +75,16 @@ function boxRanOutOf(scene: Scene, from: NodeIndex, box: Rect, other: NodeIndex)
   return -1;
 }
 
-/** An element between the two, or beside them, whose negative margin pulls up or down one over the other. */
+/** An element from the first of the two to the second whose negative margin pulls the second up over the first. */
 function pullingSibling(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIndex {
   const { view } = scene;
   const common = commonAncestor(scene, a, b);
   if (common < 0) return -1;
-  return (
-    view
-      .childrenOf(common)
-      .find(
-        (child) => view.isRendered(child) && Math.min(view.margins(child)[0], view.margins(child)[2]) <= -2,
-      ) ?? -1
-  );
+  const [first, second] = a < b ? [a, b] : [b, a];
+  const pulls = (child: NodeIndex) => {
+    const [top, , bottom] = view.margins(child);
+    if (!view.isRendered(child) || child > second || scene.lastOf(child) < first) return false;
+    return (!scene.contains(child, first) && top <= -2) || (!scene.contains(child, second) && bottom <= -2);
+  };
+  return view.childrenOf(common).find(pulls) ?? -1;
 }

@@ -2,6 +2,7 @@ import { drivers, isItemOfWideRow, namedFor } from '../cause/drivers.js';
 import { signature } from '../findings/signature.js';
 import { tidy } from '../geometry/format.js';
 import { union } from '../geometry/rect.js';
+import { holdsItems } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { isOffCanvas, losesContent } from '../intent/page-edge.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -117,10 +118,10 @@ function withoutConsequences(
 /** Items of one row that stick out together are one defect, whichever of them do so at a width. */
 function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): string {
   const { container, from } = escape;
-  if (culprit === from && container >= 0) {
-    const row =
-      /flex|grid/.test(view.style(container, 'display')) || /^inline/.test(view.style(from, 'display'));
-    if (row) return `row ${signature(view, container)}`;
+  // The one that sticks out, or another one of its row that pushes it out.
+  if (container >= 0 && view.containingElement(culprit) === container) {
+    const isInLine = culprit === from && /^inline/.test(view.style(from, 'display'));
+    if (isInLine || holdsItems(view, container)) return `row ${signature(view, container)}`;
   }
   return signature(view, culprit);
 }

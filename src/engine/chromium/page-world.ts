@@ -17,6 +17,16 @@ function collectorSource(): Promise<string> {
   return source;
 }
 
+const WORLD = 'isoptic';
+
+/** The first listener of a window is the one that can keep an event from the others: it has to come before the page's scripts. */
+const LISTENER = `addEventListener('resize', (event) => globalThis.isopticOnResize?.(event))`;
+
+/** Has every document that is loaded from now on listen for the collector, in its world. */
+export async function listenFirst(session: CDPSession): Promise<void> {
+  await session.send('Page.addScriptToEvaluateOnNewDocument', { source: LISTENER, worldName: WORLD });
+}
+
 /**
  * The collector in an isolated world of the page's main frame: it sees the page's document, the page sees nothing of
  * it. A world dies when the page goes elsewhere; calls then throw and `enter` makes a new one.
@@ -33,7 +43,7 @@ export class PageWorld {
   async enter(): Promise<void> {
     const expression = await collectorSource();
     const { executionContextId } = await this.deadline.race(
-      this.session.send('Page.createIsolatedWorld', { frameId: this.frameId, worldName: 'isoptic' }),
+      this.session.send('Page.createIsolatedWorld', { frameId: this.frameId, worldName: WORLD }),
     );
     this.context = executionContextId;
     await this.evaluate(expression);

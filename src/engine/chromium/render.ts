@@ -19,7 +19,7 @@ import { grantAccess } from './grant.js';
 import { LiveProbe } from './live-probe.js';
 import { loadFault } from './net-errors.js';
 import { NetworkWatch } from './network.js';
-import { isLostContext, PageWorld } from './page-world.js';
+import { isLostContext, listenFirst, PageWorld } from './page-world.js';
 import { runSteps, StepFailed } from './run-steps.js';
 
 const QUIET_MS = 120;
@@ -137,6 +137,7 @@ class RenderWork {
         session.send('Inspector.enable'),
         session.send('Runtime.enable'),
         emulate(session, job.device),
+        listenFirst(session),
         grantAccess(session, job.access, job.url),
       ]),
     );
@@ -213,10 +214,9 @@ class RenderWork {
 
   private async captureWhole(world: PageWorld, snapshot: LayoutSnapshot): ReturnType<typeof captureFull> {
     const { session, job, deadline } = this;
-    const hasScrollBar = !job.device.mobile && snapshot.viewport.width < job.device.width;
-    if (hasScrollBar) await world.call('keepGutter', true);
+    await world.call('holdForPicture', true);
     const picture = await captureFull(session, job.device, snapshot, deadline);
-    if (hasScrollBar) await world.call('keepGutter', false);
+    await world.call('holdForPicture', false);
     return picture;
   }
 

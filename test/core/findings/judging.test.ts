@@ -23,14 +23,17 @@ const PAGE = { width: 1200, height: 900 };
 const found = (children: readonly Node[], page = PAGE) =>
   findingsOfPage('home', [renderOf(page, children)], RULES);
 
-test('one defect, one finding: what has run out is not also an overlap', () => {
+test('one defect, one finding: what has run out is not also an overlap, and weighs as much as one', () => {
   const beside: Node = {
     tag: 'p',
     class: 'beside',
     box: [130, 20, 100, 20],
     lines: [line(130, 22, 90, 'Beside it')],
   };
-  expect(found([...cards([180]), beside]).map(({ rule }) => rule)).toEqual(['box-overflow']);
+  const told = (children: readonly Node[]) =>
+    found(children).map(({ rule, severity }) => `${severity} ${rule}`);
+  expect(told([...cards([180]), beside])).toEqual(['error box-overflow']);
+  expect(told(cards([180]))).toEqual(['warning box-overflow']);
 });
 
 test('settings: off, another severity, a higher threshold, and elements that are taken otherwise', () => {

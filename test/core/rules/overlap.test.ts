@@ -9,7 +9,8 @@ import {
   FLAG_REPLACED,
   FLAG_TOP_LAYER,
 } from '../../../src/core/layout/snapshot.js';
-import { CARD, line, seenBy, WHITE } from '../../support/render.js';
+import { sceneOf } from '../../../src/core/layout/scene.js';
+import { CARD, line, renderOf, seenBy, WHITE } from '../../support/render.js';
 
 const PAGE = { width: 400, height: 800, scrollHeight: 2000 };
 const text = (id: string, y: number, style = {}, more = {}) => ({
@@ -25,6 +26,35 @@ describe('text-overlap', () => {
   test('lines of two texts on one another; the one that was moved is at fault', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
+  });
+  test('what is pulled up is not why something that follows lies on it', () => {
+    const [a, b] = [text('a', 20, {}, { margin: [-12, 0, 0, 0] }), text('b', 28)];
+    expect(seenBy(textOverlap, PAGE, [a, b])).toEqual(['#b y 4']);
+    expect(seenBy(textOverlap, PAGE, [{ ...a, margin: [0, 0, -12, 0] as const }, b])).toEqual(['#a y 4']);
+  });
+  test('the box of fixed height around a part that fills it, and the wide one in a column, are at fault', () => {
+    const words = (y: number) => [
+      line(10, 20, 180, 'Boats of the day'),
+      line(10, y, 180, 'Boats of the night'),
+    ];
+    const part = { tag: 'div', id: 'part', box: [10, 20, 200, 20] as const, lines: words(44) };
+    const card = (height: string) => ({
+      tag: 'div',
+      id: 'card',
+      box: [10, 20, 200, 20] as const,
+      children: [{ ...part, style: { height } }],
+    });
+    expect(seenBy(textOverlap, PAGE, [card('100%'), text('b', 42)])).toEqual(['#card y 10']);
+    expect(seenBy(textOverlap, PAGE, [card('20px'), text('b', 42)])).toEqual(['#part y 10']);
+    const wide = (width: string) => ({
+      tag: 'div',
+      id: 'column',
+      box: [10, 20, 100, 20] as const,
+      children: [{ ...text('wide', 20, { width }), lines: [line(10, 20, 180, 'Words of a card')] }],
+    });
+    const next = { ...text('next', 20), box: [130, 20, 100, 20] as const, lines: [line(130, 20, 90)] };
+    expect(seenBy(textOverlap, PAGE, [wide('200px'), next])).toEqual(['#wide y 12']);
+    expect(seenBy(textOverlap, PAGE, [wide('auto'), next])).toEqual(['#column y 12']);
   });
   test('text that is turned a little, or by a quarter, keeps its thickness', () => {
     const little = text('b', 28, { transform: 'matrix(0.9994, 0.0349, -0.0349, 0.9994, 0, 0)' });
@@ -79,6 +109,33 @@ describe('covered', () => {
   });
   test('an opaque panel over text', () => {
     expect(seenBy(covered, PAGE, [text('a', 20), panel({ position: 'absolute' })])).toEqual(['#panel y 11']);
+  });
+  test('of large letters so many px count as of small ones, and a control on them is as bad', () => {
+    const large = { tag: 'h1', box: [10, 10, 300, 60] as const, style: { 'font-size': '52px' } };
+    const title = { ...large, lines: [{ box: [10, 10, 300, 60] as const, text: 'Out to Far Isle' }] };
+    const over = (y: number) => panel({ position: 'absolute' }, [10, y, 200, 60]);
+    const foot = Math.max(
+      ...sceneOf(renderOf(PAGE, [title]).view).inks.map(({ full }) => full.y + full.height),
+    );
+    expect(seenBy(covered, PAGE, [title, over(foot - 7)])).toEqual(['#panel y 7']);
+    expect(seenBy(covered, PAGE, [title, over(foot - 5)])).toEqual([]);
+    const button = (y: number) => ({
+      ...over(y),
+      tag: 'button',
+      flags: FLAG_CONTROL,
+      style: { ...CARD, position: 'absolute' },
+    });
+    expect(seenBy(controlOverlap, PAGE, [title, button(foot - 7)])).toEqual(['#panel y 7']);
+    expect(seenBy(controlOverlap, PAGE, [title, button(foot - 5)])).toEqual([]);
+  });
+  test('off the page there is nothing to hide, and nothing that lies on anything', () => {
+    const off = { ...text('off', 20), box: [-190, 20, 200, 20] as const };
+    const words = { ...off, lines: [line(-190, 20, 180)] };
+    const drawer = panel({ position: 'fixed' }, [-260, 0, 260, 800]);
+    expect(seenBy(covered, PAGE, [words, drawer])).toEqual([]);
+    expect(seenBy(covered, { ...PAGE, direction: 'rtl' }, [words, drawer])).toEqual(['#panel y 12']);
+    const link = { ...drawer, tag: 'button', flags: FLAG_CONTROL, style: { ...WHITE, 'z-index': '-1' } };
+    expect(seenBy(controlOverlap, PAGE, [words, { ...link, box: [-200, 18, 190, 30] as const }])).toEqual([]);
   });
   test('what is under the text, or in the top layer, hides nothing', () => {
     expect(seenBy(covered, PAGE, [text('a', 20), panel({ position: 'absolute', 'z-index': '-1' })])).toEqual(
