@@ -65,7 +65,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
     const isMovedWith = (node: NodeIndex) =>
-      isWithOneAnother(scene, node, later.sighting.node) || areCentred(scene, node, later.sighting.node);
+      isWithOneAnother(scene, node, later.sighting.node) || movesOut(scene, node, later.sighting.node);
     if (isBesidePage && atFault.some(isMovedWith)) return true;
     if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
@@ -75,11 +75,11 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
 }
 
-/** Items of one row that is set from its middle: what makes it too wide moves all of them out, on both sides by as much. */
-function areCentred(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+/** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */
+function movesOut(scene: Scene, wide: NodeIndex, other: NodeIndex): boolean {
   const { view } = scene;
-  const row = commonAncestor(scene, a, b);
-  if (row < 0 || !holdsItems(view, row)) return false;
+  const row = commonAncestor(scene, wide, other);
+  if (row < 0 || !holdsItems(view, row) || view.box(wide).width <= view.contentBox(row).width) return false;
   const items = view.childrenOf(row).filter((item) => view.isRendered(item));
   const { left, right } = outOf(
     items.map((item) => marginBox(view, item)).reduce(union),

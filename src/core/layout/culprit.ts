@@ -1,38 +1,53 @@
-import { commonAncestor, displacedRoot } from './displace.js';
-import { intersect, outAlong, type Rect } from '../geometry/rect.js';
+import { blockAround } from './ancestors.js';
+import { commonAncestor, displacedRoot, displacementOf } from './displace.js';
+import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
-import type { NodeIndex } from './view.js';
+import type { NodeIndex, SnapshotView } from './view.js';
 import { isContents, isInline } from './displays.js';
 import { hasOwnWidth, heightFrom } from './own-size.js';
 import { FLAG_REPLACED } from './snapshot.js';
 
+/** One of two things that lie on one another: its element, and all of its box. */
+interface Party {
+  readonly node: NodeIndex;
+  readonly full: Rect;
+}
+
 /**
- * Of two things that lie on one another, the element at fault: the one that was taken out of its place (the upper one
- * where both were); else the box that its content runs out of; else the upper one.
+ * Of two things that lie on one another, the element at fault: the one that was taken out of the box it stands in (the upper
+ * one where both were); else the box that one of them runs out of; else the one that was moved within its box; else the upper
+ * one.
+ * @param common where they meet
  */
-export function overlapCulprit(scene: Scene, upper: Ink, lower: Ink): NodeIndex {
-  const across = intersect(upper.shown!, lower.shown!)?.width ?? 0;
+export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common: Rect): NodeIndex {
+  const across = common.width;
+  const up = displacedRoot(scene, upper.node, lower.node, across);
+  const down = displacedRoot(scene, lower.node, upper.node, across);
+  // What is fixed to the screen has its place there; what was moved under it has not.
+  const isBar = up >= 0 && displacementOf(scene.view, up) === 'fixed';
+  const strays = (isBar ? [down, up] : [up, down]).filter((node) => node >= 0 && isStray(scene.view, node));
   const candidates = [
-    displacedRoot(scene, upper.node, lower.node, across),
-    displacedRoot(scene, lower.node, upper.node, across),
-    ranOutOf(scene, upper, lower.node),
-    ranOutOf(scene, lower, upper.node),
+    ...strays,
+    ranOutOf(scene, upper, lower.node, common),
+    ranOutOf(scene, lower, upper.node, common),
+    up,
+    down,
     pullingSibling(scene, upper.node, lower.node),
   ];
   return candidates.find((node) => node >= 0) ?? upper.node;
 }
 
 /** The same, where only the upper one's box is known. */
-export function coverCulprit(scene: Scene, cover: NodeIndex, hidden: Ink): NodeIndex {
-  const across = intersect(scene.view.box(cover), hidden.full)?.width ?? 0;
-  const candidates = [
-    displacedRoot(scene, cover, hidden.node, across),
-    displacedRoot(scene, hidden.node, cover, across),
-    boxRanOutOf(scene, cover, scene.view.box(cover), hidden.node),
-    ranOutOf(scene, hidden, cover),
-    pullingSibling(scene, cover, hidden.node),
-  ];
-  return candidates.find((node) => node >= 0) ?? cover;
+export function coverCulprit(scene: Scene, cover: NodeIndex, hidden: Ink, common: Rect): NodeIndex {
+  return overlapCulprit(scene, { node: cover, full: scene.view.box(cover) }, hidden, common);
+}
+
+/** Whether an element that was moved has left the box that it stands in, in the page's order. */
+function isStray(view: SnapshotView, i: NodeIndex): boolean {
+  const around = view.parent(i);
+  if (around < 0 || displacementOf(view, i) === 'fixed') return true;
+  const [box, outer] = [view.box(i), view.box(blockAround(view, around))];
+  return outAlong(box, outer, 'x') > 3 || outAlong(box, outer, 'y') > 3;
 }
 
 /**
@@ -52,25 +67,26 @@ export function escapeRoot(
 }
 
 /**
- * The element that an ink runs out of, or what in it is wider than that by a width of its own, below the one that holds both;
- * −1 when it stays in all of them.
+ * The element that one of the two runs out of to where they meet, or what in it sticks out of that, the innermost of a width of its own where there
+ * is one; below the one that holds both, −1 when it stays in all of them.
  */
-function ranOutOf(scene: Scene, ink: Ink, other: NodeIndex): NodeIndex {
-  return boxRanOutOf(scene, ink.node, ink.full, other);
-}
-
-function boxRanOutOf(scene: Scene, from: NodeIndex, box: Rect, other: NodeIndex): NodeIndex {
+function ranOutOf(scene: Scene, { node: from, full: box }: Party, other: NodeIndex, common: Rect): NodeIndex {
   const { view } = scene;
   let rigid = -1;
+  let below = -1;
   for (let at = from; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
     const isReplaced = view.has(at, FLAG_REPLACED);
     if ((isInline(view, at) && !isReplaced) || isContents(view, at)) continue;
-    const runsOut = (axis: 'x' | 'y', of: NodeIndex) => outAlong(box, view.box(of), axis) > 3;
+    const runsOut = (axis: 'x' | 'y', of: NodeIndex) =>
+      outAlong(box, view.box(of), axis) > 3 && outAlong(common, view.box(of), axis) > 1;
     if (runsOut('y', at))
       return heightFrom(view, at, (around) => !scene.contains(around, other) && runsOut('y', around));
-    if (runsOut('x', at))
-      return rigid >= 0 && view.box(rigid).width > view.contentBox(at).width + 3 ? rigid : at;
+    if (runsOut('x', at)) {
+      if (rigid >= 0 && view.box(rigid).width > view.contentBox(at).width + 3) return rigid;
+      return below >= 0 && outAlong(view.box(below), view.box(at), 'x') > 3 ? below : at;
+    }
     if (isReplaced || hasOwnWidth(view, at)) rigid = at;
+    below = at;
   }
   return -1;
 }

@@ -1,5 +1,7 @@
 import { perSnapshot } from './memo.js';
+import { hasOwnWidth } from './own-size.js';
 import type { Scene } from './scene.js';
+import { FLAG_CONTROL } from './snapshot.js';
 import { textRowsOf } from './text-rows.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -46,4 +48,10 @@ function wholeText(view: SnapshotView, lines: readonly number[]): string {
   const texts = [...new Set(lines.map((line) => view.lineText(line)))];
   const longest = texts.reduce((a, b) => (b.length > a.length ? b : a));
   return texts.every((text) => longest.includes(text)) ? longest : texts.join(' ');
+}
+
+/** Whether a part of a control is nothing but the box of its label: when that is too wide, the control is too narrow. */
+export function isLabelPart(scene: Scene, control: NodeIndex, part: NodeIndex): boolean {
+  const { view } = scene;
+  return view.has(control, FLAG_CONTROL) && !hasOwnWidth(view, part) && shortLabelOf(scene, control) !== null;
 }

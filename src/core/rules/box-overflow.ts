@@ -4,6 +4,7 @@ import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
+import { isLabelPart } from '../layout/labels.js';
 import { heightFrom } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -115,6 +116,7 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const past = (rect: Rect) => outAlong(rect, view.box(box), 'x');
   const out = escapeRoot(chain, (at) => past(view.box(at)), past(ink.full));
   if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
+  if (isLabelPart(scene, box, out)) return box;
   return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
 }
 

@@ -11,6 +11,7 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
 import { isInSentence } from '../layout/targets.js';
+import { isLabelPart } from '../layout/labels.js';
 import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
@@ -97,6 +98,7 @@ function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const past = (box: Rect) => outAlong(box, around, axis);
   const root = escapeRoot(chain, (at) => past(view.box(at)), past(rect));
   if (root === undefined) return ranOutOfBlock(view, ink, cutter, axis) ?? cutter;
+  if (isLabelPart(scene, cutter, root)) return cutter;
   return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
 }
 

@@ -65,7 +65,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
     other.kind === 'text' ? onText(scene, control, other, common) : onControl(scene, control, other, common);
   if (!found) return null;
   const [upper, lower] = stacked(control, other);
-  return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower) };
+  return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower, common) };
 }
 
 function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {

@@ -125,7 +125,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
     if (isFreedByScrolling(view, moving, still)) return null;
   }
-  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink) };
+  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink, common) };
 }
 
 /** What stands in an element and was moved onto the words of that element itself; a mark at their corner is no harm. */

@@ -61,7 +61,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
     upper,
     lower,
     common,
-    culprit: linesOfOne(scene.view, a, b) ?? overlapCulprit(scene, upper, lower),
+    culprit: linesOfOne(scene.view, a, b) ?? overlapCulprit(scene, upper, lower, common),
   };
 }
 

@@ -54,7 +54,7 @@ describe('text-overlap', () => {
     });
     const next = { ...text('next', 20), box: [130, 20, 100, 20] as const, lines: [line(130, 20, 90)] };
     expect(seenBy(textOverlap, PAGE, [wide('200px'), next])).toEqual(['#wide y 12']);
-    expect(seenBy(textOverlap, PAGE, [wide('auto'), next])).toEqual(['#column y 12']);
+    expect(seenBy(textOverlap, PAGE, [wide('auto'), next])).toEqual(['#wide y 12']);
   });
   test('text that is turned a little, or by a quarter, keeps its thickness', () => {
     const little = text('b', 28, { transform: 'matrix(0.9994, 0.0349, -0.0349, 0.9994, 0, 0)' });
@@ -77,6 +77,7 @@ describe('text-overlap', () => {
   test('a line squeezed between two lines of another text lies on both; beside one of them it does not', () => {
     const two = (gap: number) => ({
       ...text('a', 20),
+      box: [10, 20, 200, 70] as const,
       lines: [line(10, 20, 180, 'Words of a'), line(10, 20 + gap, 180, 'Words of a')],
     });
     const moved = (y: number) => text('b', y, { position: 'absolute' });
