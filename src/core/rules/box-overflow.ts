@@ -11,7 +11,7 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { acrossLines, emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
-import { onScreen } from './words.js';
+import { onScreen, shortName } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 import { isInline } from '../layout/displays.js';
 
@@ -134,7 +134,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const own = entries.filter(({ culprit }) => culprit === worst.culprit);
   const side = worst.axis === 'x' ? 'sideways' : 'up or down';
   const what = worst.ink.kind === 'text' ? 'Text' : `A ${worst.ink.kind}`;
-  const around = worst.culprit === worst.box ? 'the box' : `the box ${shortName(scene, worst.box)}`;
+  const around = worst.culprit === worst.box ? 'the box' : `the box ${shortName(view, worst.box)}`;
   return {
     ...fault,
     affected: entries.map(({ ink }) => ink.node),
@@ -143,10 +143,4 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     mild: entries.every((escape) => escape.px <= MILD_PX),
     message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
-}
-
-function shortName({ view }: Scene, i: NodeIndex): string {
-  const id = view.id(i);
-  const classes = view.classes(i).slice(0, 2);
-  return view.tag(i) + (id === '' ? classes.map((name) => `.${name}`).join('') : `#${id}`);
 }

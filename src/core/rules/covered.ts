@@ -25,7 +25,7 @@ import { inksAtScrollEnds } from './covered-scrollers.js';
 import { coveredSticking } from './covered-sticking.js';
 import { isFreedBySticking } from './freed-by-sticking.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
-import { nameOf, onScreen } from './words.js';
+import { capital, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Rule, Sighting } from './rule.js';
 import { isInline } from '../layout/displays.js';
 
@@ -158,12 +158,21 @@ function isLost(view: SnapshotView, ink: Ink, common: Rect): boolean {
   );
 }
 
-function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
-  const { cover, ink, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
+  const { view } = scene;
+  const { cover, ink, common, culprit } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
   const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
   const more = hidden > 1 ? ` and ${hidden - 1} more` : '';
   const still = view.isFixed(cover.node) ? ', and scrolling does not free it' : '';
   const { width, height } = common;
+  const size = `${px(width)} × ${px(height)}`;
+  const what = `${nameOf(view, ink)}${more}`;
+  // What is at fault may be what got under something else.
+  const isUnder =
+    culprit !== cover.node && scene.contains(culprit, ink.node) && !scene.contains(culprit, cover.node);
+  const said = isUnder
+    ? `${capital(what)} lies hidden under ${shortName(view, cover.node)} over ${size}`
+    : `Hides ${what} over ${size}`;
   return {
     ...fault,
     affected: entries.map((hiding) => hiding.ink.node),
@@ -175,6 +184,6 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
         ? over.height < MILD_SHARE * under.full.height
         : area(over) < MILD_SHARE * area(under.full),
     ),
-    message: `Hides ${nameOf(view, ink)}${more} over ${px(width)} × ${px(height)}${still}, ${onScreen(render)}.`,
+    message: `${said}${still}, ${onScreen(render)}.`,
   };
 }

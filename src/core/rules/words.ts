@@ -1,5 +1,5 @@
 import type { Ink } from '../layout/scene.js';
-import type { SnapshotView } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { RenderView } from './rule.js';
 
 /** The start of a text, for a message. */
@@ -30,4 +30,12 @@ export function capital(text: string): string {
 /** How messages end: on what screen it was measured. */
 export function onScreen({ device }: RenderView): string {
   return `on a ${device.width} px wide screen`;
+}
+
+/** An element as short as it can be told apart by eye: `div.card.wide`, `nav#menu`. */
+export function shortName(view: SnapshotView, i: NodeIndex): string {
+  if (!view.isElement(i)) return `${shortName(view, view.parent(i))}${view.tag(i)}`;
+  const id = view.id(i);
+  const classes = view.classes(i).slice(0, 2);
+  return view.tag(i) + (id === '' ? classes.map((name) => `.${name}`).join('') : `#${id}`);
 }
