@@ -47,20 +47,28 @@ export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
 export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex, across = 0): NodeIndex {
   const { view } = scene;
   let found = -1;
+  let aside = -1;
   for (let at = i; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
+    if (displacement !== 'negative-margin') found = at;
     // The gutters of a row are not why something that was taken out of the flow within it lies where it does.
-    if (displacement === 'negative-margin' && (found >= 0 || !pullsEnough(view, at, other, across))) continue;
-    found = at;
+    else if (found < 0 && pullsUp(view, at, other)) found = at;
+    else if (aside < 0 && pullsAside(view, at) >= across - LEAST_PX) aside = at;
   }
-  return found;
+  return found >= 0 ? found : aside;
 }
 
-/** Whether a margin pulls an element over what comes before it, or what comes after it over the element. */
-function pullsEnough(view: SnapshotView, i: NodeIndex, other: NodeIndex, across: number): boolean {
-  const [top, right, bottom, left] = view.margins(i);
-  return (other < i ? top : bottom) <= -LEAST_PX || -Math.min(left, right) >= across - LEAST_PX;
+/** Whether a margin pulls an element up over what comes before it, or what comes after it up over the element. */
+function pullsUp(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
+  const [top, , bottom] = view.margins(i);
+  return (other < i ? top : bottom) <= -LEAST_PX;
+}
+
+/** How far margins pull an element sideways, CSS px. */
+function pullsAside(view: SnapshotView, i: NodeIndex): number {
+  const [, right, , left] = view.margins(i);
+  return -Math.min(left, right);
 }
 
 /** The element that holds both. */

@@ -38,6 +38,22 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   };
 }
 
+/** The height of a line's own box by its face and font size, CSS px: for text that is turned. */
+export function lineHeightOf(view: SnapshotView, line: number): number {
+  return (view.lineFace(line) ?? USUAL).height * fontSizeOf(view, line);
+}
+
+/** Where the letters of a line are in a box of some height round it, descenders left out, CSS px from its top. */
+export function inkWithin(view: SnapshotView, line: number, height: number): { top: number; bottom: number } {
+  const face = view.lineFace(line) ?? USUAL;
+  const em = height / face.height;
+  const baseline = height * face.baseline;
+  return {
+    top: Math.max(0, baseline - face.rise * em),
+    bottom: Math.min(height, baseline + OVERSHOOT * em),
+  };
+}
+
 /** Whether the lines of an element's text run from top to bottom (CSS Writing Modes 4, section 3.2). */
 export const isVertical = perStyle((view, i): boolean =>
   /^(vertical|sideways)/.test(view.style(i, 'writing-mode')),

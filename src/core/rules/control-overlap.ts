@@ -8,6 +8,7 @@ import { overlapCulprit } from '../layout/culprit.js';
 import { controlAround } from '../layout/ancestors.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { areApart } from '../layout/turned.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_FIELD } from '../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
@@ -54,6 +55,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if (scene.contains(control.node, other.node) || scene.contains(other.node, control.node)) return null;
   const common = intersect(control.shown!, other.shown!);
   if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common)) return null;
+  if (areApart(view, control, other, LEAST_PX)) return null;
   if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
   if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
     return null;

@@ -16,6 +16,7 @@ import { coverCulprit } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
 import { isVertical } from '../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
+import { areApart } from '../layout/turned.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../layout/viewport-layer.js';
@@ -112,6 +113,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
     return null;
   const common = intersect(ink.shown!, cover.rect);
   if (!common || !isLost(view, ink, common)) return null;
+  if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;

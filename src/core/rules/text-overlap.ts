@@ -6,6 +6,7 @@ import { blockAround } from '../layout/ancestors.js';
 import { overlapCulprit } from '../layout/culprit.js';
 import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import { displacementOf } from '../layout/displace.js';
+import { areApart } from '../layout/turned.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
@@ -22,6 +23,8 @@ const OVERLAP_SHARE_OF_TWO = 0.1;
 /** Rounding, CSS px, and what the measure of a large face is off by, em. */
 const LEAST_DEPTH = 1;
 const LEAST_DEPTH_EM = 0.05;
+/** As deep lines that are turned have to reach into one another, CSS px: their corners are less exact. */
+const LEAST_ASKEW = 2;
 /** Side by side, letters may touch by kerning, italics and rounding, CSS px. */
 const LEAST_WIDTH = 3;
 
@@ -45,7 +48,7 @@ export const textOverlap: Rule = {
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const touching = intersect(a.shown!, b.shown!);
   const common = touching && isOverprinted(scene, a, b, touching) ? touching : squeezed(scene, a, b);
-  if (!common || !scene.isOnPage(common)) return null;
+  if (!common || !scene.isOnPage(common) || areApart(scene.view, a, b, LEAST_ASKEW)) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
   const across = acrossLines(scene.view, a.node);
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;

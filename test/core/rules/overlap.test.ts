@@ -295,3 +295,52 @@ describe('control-overlap', () => {
     expect(seenBy(controlOverlap, PAGE, [field(175), unit])).toHaveLength(1);
   });
 });
+
+describe('text in a card that is turned', () => {
+  const [cos, sin] = [Math.cos(-0.2443), Math.sin(-0.2443)];
+  /** The upright box round a rectangle that is turned by 14 degrees about the page's corner, and moved into the page. */
+  const turned = (x: number, y: number, width: number, height: number) => {
+    const [w, h] = [width * cos + height * -sin, width * -sin + height * cos];
+    const [cx, cy] = [x + width / 2, y + height / 2];
+    return [20 + cx * cos - cy * sin - w / 2, 120 + cx * sin + cy * cos - h / 2, w, h] as const;
+  };
+  const style = { transform: `matrix(${cos}, ${sin}, ${-sin}, ${cos}, 0, 0)`, 'font-size': '16px' };
+  const lines = (gap: number) =>
+    [0, gap].map((y, i) => ({
+      box: turned(10, 20 + y, 260, 19),
+      text: i === 0 ? 'Boats to the north' : 'and back',
+    }));
+  const card = (gap: number, more: object[] = []) => ({
+    tag: 'div',
+    id: 'card',
+    box: turned(0, 0, 280, 90),
+    style: { ...CARD, ...style },
+    children: [
+      {
+        tag: 'p',
+        id: 'words',
+        box: turned(10, 20, 260, 19 + gap),
+        style: { 'font-size': '16px' },
+        lines: lines(gap),
+      },
+      ...more,
+    ],
+  });
+  const button = (y: number) => ({
+    tag: 'button',
+    id: 'book',
+    box: turned(10, y, 120, 30),
+    flags: FLAG_CONTROL,
+    style: { ...WHITE, position: 'absolute' },
+  });
+  test('its lines keep clear of one another, unless they are set too close', () => {
+    expect(seenBy(textOverlap, PAGE, [card(24)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [card(6)])).toHaveLength(1);
+  });
+  test('a button below them lies on them only where it does', () => {
+    expect(seenBy(controlOverlap, PAGE, [card(24, [button(66)])])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [card(24, [button(46)])])).toHaveLength(1);
+    expect(seenBy(covered, PAGE, [card(24, [{ ...button(66), tag: 'div', flags: 0 }])])).toEqual([]);
+    expect(seenBy(covered, PAGE, [card(24, [{ ...button(46), tag: 'div', flags: 0 }])])).toHaveLength(1);
+  });
+});
