@@ -67,8 +67,8 @@ export function escapeRoot(
 }
 
 /**
- * The element that one of the two runs out of to where they meet, or what in it sticks out of that, the innermost of a width of its own where there
- * is one; below the one that holds both, −1 when it stays in all of them.
+ * The element that one of the two runs out of to where they meet, or what in it sticks out of that: the outermost of a width of
+ * its own where there is one. Below the one that holds both; −1 when it stays in all of them.
  */
 function ranOutOf(scene: Scene, { node: from, full: box }: Party, other: NodeIndex, common: Rect): NodeIndex {
   const { view } = scene;

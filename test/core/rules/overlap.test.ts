@@ -11,6 +11,7 @@ import {
 } from '../../../src/core/layout/snapshot.js';
 import { sceneOf } from '../../../src/core/layout/scene.js';
 import { CARD, line, renderOf, seenBy, WHITE } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
 
 const PAGE = { width: 400, height: 800, scrollHeight: 2000 };
 const text = (id: string, y: number, style = {}, more = {}) => ({
@@ -310,7 +311,7 @@ describe('text in a card that is turned', () => {
       box: turned(10, 20 + y, 260, 19),
       text: i === 0 ? 'Boats to the north' : 'and back',
     }));
-  const card = (gap: number, more: object[] = []) => ({
+  const card = (gap: number, more: readonly Node[] = []) => ({
     tag: 'div',
     id: 'card',
     box: turned(0, 0, 280, 90),
