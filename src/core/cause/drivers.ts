@@ -2,7 +2,7 @@ import { outAlong } from '../geometry/rect.js';
 import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
-import { holdsItems, isInline } from '../layout/displays.js';
+import { holdsItems, isInline, isInlineText } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf } from '../layout/scene.js';
@@ -238,7 +238,7 @@ export function isSqueezed(view: SnapshotView, i: NodeIndex): boolean {
 
 /** Code in a `pre`: it is the block that keeps its lines from breaking, and that can scroll them. */
 function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
-  if (!isInline(view, i) || view.has(i, FLAG_REPLACED)) return i;
+  if (!isInlineText(view, i)) return i;
   const block = blockAround(view, i);
   return view.tag(block) === 'pre' ? block : i;
 }

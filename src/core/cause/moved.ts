@@ -66,22 +66,16 @@ export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
       says: 'it is positioned absolutely, so nothing makes room for it',
     });
   }
-  if (position === 'fixed') {
+  if (position === 'fixed' || position === 'sticky') {
     found.push({
       name: 'no-room-kept',
       node: i,
       property: 'position',
       undo: { position: 'static' },
-      says: 'it is fixed to the screen, and the page keeps no room for it',
-    });
-  }
-  if (position === 'sticky') {
-    found.push({
-      name: 'no-room-kept',
-      node: i,
-      property: 'position',
-      undo: { position: 'static' },
-      says: 'it stays on the screen, and no room is kept for it',
+      says:
+        position === 'fixed'
+          ? 'it is fixed to the screen, and the page keeps no room for it'
+          : 'it stays on the screen, and no room is kept for it',
     });
   }
   const indent = view.style(i, 'text-indent');

@@ -102,19 +102,14 @@ export function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
       says: word === null ? 'a word in it is longer than its room' : `“${word}” has no place to break`,
     });
   }
-  if (/grid/.test(parentDisplay)) {
+  for (const [grid, display] of [
+    [parent, parentDisplay],
+    [i, style('display')],
+  ] as const) {
+    if (!/grid/.test(display)) continue;
     found.push({
       name: 'grid-tracks',
-      node: parent,
-      property: 'grid-template-columns',
-      undo: { 'grid-template-columns': 'none' },
-      says: `the grid's columns need more room than it has`,
-    });
-  }
-  if (/grid/.test(style('display'))) {
-    found.push({
-      name: 'grid-tracks',
-      node: i,
+      node: grid,
       property: 'grid-template-columns',
       undo: { 'grid-template-columns': 'none' },
       says: "the grid's columns need more room than it has",

@@ -1,5 +1,5 @@
 import { outOf, union, type Rect } from '../geometry/rect.js';
-import { gravest, LAYOUT_FAMILIES, type Rule, type Severity, type Sighting } from '../rules/rule.js';
+import { gravest, LAYOUT_FAMILIES, severityOf, type Rule, type Sighting } from '../rules/rule.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/displace.js';
 import { holdsItems } from '../layout/displays.js';
@@ -31,14 +31,10 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
 function withWeightOf(kept: Reported, { rule, sighting }: Reported): Reported {
-  const [own, its] = [severityOf(kept), severityOf({ rule, sighting })];
+  const [own, its] = [severityOf(kept.rule, kept.sighting), severityOf(rule, sighting)];
   const isGraver = own !== its && gravest([own, its]) === its;
   const { sighting: stays } = kept;
   return isGraver && !sighting.mild ? { ...kept, sighting: { ...stays, severity: its, mild: false } } : kept;
-}
-
-function severityOf({ rule, sighting }: Reported): Severity {
-  return sighting.severity ?? rule.meta.severity;
 }
 
 function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {

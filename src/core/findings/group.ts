@@ -1,6 +1,7 @@
 import { rounded } from '../geometry/rect.js';
 import {
   gravest,
+  severityOf,
   SEVERITIES,
   type Rule,
   type RenderView,
@@ -98,7 +99,7 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
     id: `${rule.meta.name}-${digest(`${page}\n${key}`)}`,
     rule: rule.meta.name,
     family: rule.meta.family,
-    severity: severityOf(rule, entries),
+    severity: gravestOf(rule, entries),
     // What shows only in a state of the page is told where it shows.
     page: entries[0]!.page,
     pages: [...new Set(entries.map((entry) => entry.page))],
@@ -123,8 +124,8 @@ function messageOf({ sighting, writer: { view } }: Entry): string {
 }
 
 /** The gravest of its sightings. */
-function severityOf(rule: Rule, entries: Group['entries']): Severity {
-  const all = entries.map(({ sighting }) => sighting.severity ?? rule.meta.severity);
+function gravestOf(rule: Rule, entries: Group['entries']): Severity {
+  const all = entries.map(({ sighting }) => severityOf(rule, sighting));
   return gravest(all) ?? rule.meta.severity;
 }
 

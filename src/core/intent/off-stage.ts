@@ -1,5 +1,5 @@
 import type { Loss } from './losses.js';
-import { displacementOf, isMoved } from '../layout/displace.js';
+import { displacementOf, isMoved, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -33,9 +33,8 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
 const PULLED_SHARE = 0.9;
 
 function isPulledAside(view: SnapshotView, i: NodeIndex): boolean {
-  const [, right, , left] = view.margins(i);
   const { width } = view.box(i);
-  return width > 0 && -Math.min(left, right) >= PULLED_SHARE * width;
+  return width > 0 && pullsAside(view, i) >= PULLED_SHARE * width;
 }
 
 /** Image replacement: the words are indented or moved far out of sight. */

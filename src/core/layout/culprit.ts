@@ -3,7 +3,7 @@ import { commonAncestor, displacedRoot, displacementOf } from './displace.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from './scene.js';
 import type { NodeIndex, SnapshotView } from './view.js';
-import { isContents, isInline } from './displays.js';
+import { isContents, isInlineText } from './displays.js';
 import { hasOwnWidth, heightFrom } from './own-size.js';
 import { FLAG_REPLACED } from './snapshot.js';
 
@@ -75,8 +75,7 @@ function ranOutOf(scene: Scene, { node: from, full: box }: Party, other: NodeInd
   let rigid = -1;
   let below = -1;
   for (let at = from; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
-    const isReplaced = view.has(at, FLAG_REPLACED);
-    if ((isInline(view, at) && !isReplaced) || isContents(view, at)) continue;
+    if (isInlineText(view, at) || isContents(view, at)) continue;
     const runsOut = (axis: 'x' | 'y', of: NodeIndex) =>
       outAlong(box, view.box(of), axis) > 3 && outAlong(common, view.box(of), axis) > 1;
     if (runsOut('y', at))
@@ -85,7 +84,7 @@ function ranOutOf(scene: Scene, { node: from, full: box }: Party, other: NodeInd
       if (rigid >= 0 && view.box(rigid).width > view.contentBox(at).width + 3) return rigid;
       return below >= 0 && outAlong(view.box(below), view.box(at), 'x') > 3 ? below : at;
     }
-    if (isReplaced || hasOwnWidth(view, at)) rigid = at;
+    if (view.has(at, FLAG_REPLACED) || hasOwnWidth(view, at)) rigid = at;
     below = at;
   }
   return -1;

@@ -66,7 +66,7 @@ function pullsUp(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
 }
 
 /** How far margins pull an element sideways, CSS px. */
-function pullsAside(view: SnapshotView, i: NodeIndex): number {
+export function pullsAside(view: SnapshotView, i: NodeIndex): number {
   const [, right, , left] = view.margins(i);
   return -Math.min(left, right);
 }

@@ -1,7 +1,14 @@
 import { perStyle } from './memo.js';
+import { FLAG_REPLACED } from './snapshot.js';
+import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Laid out in the lines of the block around it, as a box a line. */
 export const isInline = perStyle((view, i) => view.style(i, 'display') === 'inline');
+
+/** Inline, and no more than the words in it: a picture in line is a box. */
+export function isInlineText(view: SnapshotView, i: NodeIndex): boolean {
+  return isInline(view, i) && !view.has(i, FLAG_REPLACED);
+}
 
 /** Has no box of its own: its children stand in the box around it. */
 export const isContents = perStyle((view, i) => view.style(i, 'display') === 'contents');

@@ -28,13 +28,16 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
   const face = view.lineFace(line) ?? USUAL;
-  const baseline = box.y + box.height * face.baseline;
-  const top = Math.max(box.y, baseline - face.rise * em);
+  const { top, bottom } = spanOf(face, box.height, em, below);
+  return { x: box.x, y: box.y + top, width: box.width, height: Math.max(0.1, bottom - top) };
+}
+
+/** Where letters are in a box of some height, from its top, CSS px. @param below how far below the baseline they count, em */
+function spanOf(face: Face, height: number, em: number, below: number): { top: number; bottom: number } {
+  const baseline = height * face.baseline;
   return {
-    x: box.x,
-    y: top,
-    width: box.width,
-    height: Math.max(0.1, Math.min(box.y + box.height, baseline + below * em) - top),
+    top: Math.max(0, baseline - face.rise * em),
+    bottom: Math.min(height, baseline + below * em),
   };
 }
 
@@ -46,12 +49,7 @@ export function lineHeightOf(view: SnapshotView, line: number): number {
 /** Where the letters of a line are in a box of some height round it, descenders left out, CSS px from its top. */
 export function inkWithin(view: SnapshotView, line: number, height: number): { top: number; bottom: number } {
   const face = view.lineFace(line) ?? USUAL;
-  const em = height / face.height;
-  const baseline = height * face.baseline;
-  return {
-    top: Math.max(0, baseline - face.rise * em),
-    bottom: Math.min(height, baseline + OVERSHOOT * em),
-  };
+  return spanOf(face, height, height / face.height, OVERSHOOT);
 }
 
 /** Whether the lines of an element's text run from top to bottom (CSS Writing Modes 4, section 3.2). */

@@ -4,7 +4,7 @@ import { turnOf } from './turns.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** A text line, or the box of an element. */
-export interface Piece {
+interface Piece {
   readonly node: NodeIndex;
   /** −1 for a box. */
   readonly line: number;
@@ -20,7 +20,7 @@ interface Slab {
 }
 
 /** Turned by neither nothing nor a quarter: its upright box has empty corners. */
-export function isAskew(view: SnapshotView, i: NodeIndex): boolean {
+function isAskew(view: SnapshotView, i: NodeIndex): boolean {
   return Math.abs(Math.sin(2 * turnOf(view, i))) > 1e-3;
 }
 
@@ -33,7 +33,7 @@ export function areApart(view: SnapshotView, a: Piece, b: Piece, least: number):
  * How deep two turned pieces reach into one another, CSS px: the least way by which they would be apart, and negative where
  * they are. (The separating axis theorem for two rectangles.)
  */
-export function depthOf(view: SnapshotView, a: Piece, b: Piece): number {
+function depthOf(view: SnapshotView, a: Piece, b: Piece): number {
   const [first, second] = [slabOf(view, a), slabOf(view, b)];
   const axes = [first, second].flatMap(({ turn }) => [turn, turn + Math.PI / 2]);
   return Math.min(
@@ -51,7 +51,8 @@ function reach({ halfWidth, halfHeight, turn }: Slab, axis: number): number {
 
 function slabOf(view: SnapshotView, { node, line }: Piece): Slab {
   const box = line < 0 ? view.box(node) : view.lineBox(line);
-  const turn = Number.isNaN(turnOf(view, node)) ? 0 : turnOf(view, node);
+  // Of what is skewed, the turn is not told.
+  const turn = turnOf(view, node) || 0;
   const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
   const [width, height] = sidesOf(box, turn, line < 0 ? null : lineHeightOf(view, line));
   if (line < 0) return { ...middle, halfWidth: width / 2, halfHeight: height / 2, turn };

@@ -2,7 +2,7 @@ import { driverTowards, isItemOfWideRow } from '../cause/drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import { lossesOf, type Loss } from '../intent/losses.js';
-import { FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from '../layout/culprit.js';
 import { displacementOf } from '../layout/displace.js';
@@ -17,7 +17,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './rule.js';
-import { isInline } from '../layout/displays.js';
+import { isInlineText } from '../layout/displays.js';
 
 interface Clipping {
   readonly loss: Loss;
@@ -92,7 +92,7 @@ function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
-    const isBox = !isInline(view, at) || view.has(at, FLAG_REPLACED) || displacementOf(view, at) !== null;
+    const isBox = !isInlineText(view, at) || displacementOf(view, at) !== null;
     if (isBox) chain.push(at);
   }
   const past = (box: Rect) => outAlong(box, around, axis);

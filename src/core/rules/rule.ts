@@ -82,3 +82,8 @@ export interface Rule {
   readonly meta: RuleMeta;
   check(render: RenderView): Sighting[];
 }
+
+/** How bad a sighting is: by itself, or else by its rule. */
+export function severityOf(rule: Rule, sighting: Sighting): Severity {
+  return sighting.severity ?? rule.meta.severity;
+}
