@@ -6,37 +6,71 @@ import tseslint from 'typescript-eslint';
  * The layers, highest first. A file may import from its own layer and from those below it, never from those above.
  * `engine` uses the bundled collector of `page` as text, so `page` stands below it.
  */
-const LAYERS = ['cli', 'live', 'report', 'run', 'site', 'engine', 'page', 'core'];
+const LAYERS = ['cli', 'api', 'wall', 'report', 'run', 'site', 'engine', 'page', 'core'];
 
-const layerRules = LAYERS.map((layer, i) => ({
-  files: [`src/${layer}/**/*.{ts,tsx}`],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      {
-        patterns: [
-          ...(i === 0
-            ? []
-            : [
-                {
-                  regex: `^(\\.\\./)+(${LAYERS.slice(0, i).join('|')})/`,
-                  message: `src/${layer} may not import from a layer above it.`,
-                },
-              ]),
-          ...(layer === 'core'
-            ? [
-                { regex: '^node:', message: 'src/core is pure: no Node modules.' },
-                {
-                  regex: '^(puppeteer-core|sharp|pino|commander|sirv|tar|ora|yaml|preact)',
-                  message: 'src/core is pure: no browser, no file, no interface.',
-                },
-              ]
-            : []),
-        ],
-      },
-    ],
+/** The folders of the core, which are layers too. Those of one line stand beside one another and know nothing of each other. */
+const CORE_LAYERS = [
+  ['repair'],
+  ['sweep', 'compare'],
+  ['findings'],
+  ['cause'],
+  ['rules'],
+  ['sightings'],
+  ['intent'],
+  ['delivery', 'fonts'],
+  ['identity'],
+  ['layout'],
+  ['css'],
+  ['profile'],
+  ['geometry'],
+];
+
+/** What no file of a folder may import, as patterns of `no-restricted-imports`. */
+const from = (folders, message) =>
+  folders.length === 0 ? [] : [{ regex: `^(\\.\\./)+(${folders.join('|')})/`, message }];
+
+const PURE = [
+  { regex: '^node:', message: 'src/core is pure: no Node modules.' },
+  {
+    regex: '^(puppeteer-core|sharp|pino|commander|sirv|tar|ora|yaml|preact)',
+    message: 'src/core is pure: no browser, no file, no interface.',
   },
-}));
+];
+
+const layerRule = (folder, patterns) => ({
+  files: [`src/${folder}/**/*.{ts,tsx}`],
+  rules: { 'no-restricted-imports': ['error', { patterns }] },
+});
+
+/** Only the engine itself knows which browsers there are. */
+const DRIVERS = [
+  {
+    regex: '/engine/chromium/',
+    message: 'What is one browser’s own stays behind src/engine: import from its other files.',
+  },
+];
+
+const layerRules = [
+  ...LAYERS.map((layer, i) =>
+    layerRule(layer, [
+      ...from(LAYERS.slice(0, i), `src/${layer} may not import from a layer above it.`),
+      ...(['engine', 'page', 'core'].includes(layer) ? [] : DRIVERS),
+      ...(layer === 'core' ? PURE : []),
+    ]),
+  ),
+  ...CORE_LAYERS.flatMap((beside, i) =>
+    beside.map((folder) =>
+      layerRule(`core/${folder}`, [
+        ...from(LAYERS.slice(0, -1), 'src/core may not import from a layer above it.'),
+        ...from(
+          [...CORE_LAYERS.slice(0, i).flat(), ...beside.filter((other) => other !== folder)],
+          `src/core/${folder} may not import from a folder of the core that stands above or beside it.`,
+        ),
+        ...PURE,
+      ]),
+    ),
+  ),
+];
 
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', '.setup', 'isoptic-runs', 'coverage', 'demo/**/*.js'] },

@@ -1,5 +1,5 @@
 import type { ExitStatus } from '../core/errors.js';
-import { SEVERITIES, type Severity } from '../core/rules/rule.js';
+import { SEVERITIES, type Severity } from '../core/sightings/sighting.js';
 import type { Manifest } from '../run/manifest.js';
 
 export const FAIL_ON = [...SEVERITIES, 'never'] as const;

@@ -248,7 +248,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     }
   };
 
-  const visit = ({ element, inherited, nth }: (typeof stack)[number]) => {
+  const addElement = ({ element, inherited, nth }: (typeof stack)[number]) => {
     const tag = element.localName;
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
     if (inPicture || NO_BOX_TAGS.has(tag)) {
@@ -390,7 +390,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
       leave('elements', stack.length + 1);
       break;
     }
-    visit(entry);
+    addElement(entry);
   }
 
   if (remember) rememberRows(Array.from(elements, (element) => element ?? null));

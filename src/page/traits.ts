@@ -106,7 +106,7 @@ export function flagsOf(
     flags |= FLAG_OPENER;
   if (OVERLAY_ROLES.has(element.getAttribute('role') ?? '')) flags |= FLAG_OVERLAY;
   if (element.id !== '') {
-    if (referred.targets.has(element.id)) flags |= FLAG_ANCHOR_TARGET;
+    if (referred.anchors.has(element.id)) flags |= FLAG_ANCHOR_TARGET;
     if (referred.controlled.has(element.id)) flags |= FLAG_CONTROLLED;
   }
   if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
@@ -128,7 +128,7 @@ export function isBroken(image: HTMLImageElement): boolean {
 /** Ids that other elements of a document refer to. */
 export interface Referred {
   /** By links within the page. */
-  readonly targets: ReadonlySet<string>;
+  readonly anchors: ReadonlySet<string>;
   /** By controls that open and close them. */
   readonly controlled: ReadonlySet<string>;
 }
@@ -150,13 +150,13 @@ function* makingRoom(document: Document): Generator<string> {
 }
 
 export function referredIds(document: Document): Referred {
-  const targets = new Set<string>();
+  const anchors = new Set<string>();
   const controlled = new Set<string>();
   for (const link of document.querySelectorAll('a[href^="#"]'))
-    targets.add(link.getAttribute('href')!.slice(1));
-  if (targets.size > 0) for (const id of makingRoom(document)) targets.delete(id);
+    anchors.add(link.getAttribute('href')!.slice(1));
+  if (anchors.size > 0) for (const id of makingRoom(document)) anchors.delete(id);
   for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
   }
-  return { targets, controlled };
+  return { anchors, controlled };
 }

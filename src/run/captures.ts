@@ -21,7 +21,7 @@ export interface CapturedPage {
 }
 
 /** One load of a page: what is done to it, and the entries that it is captured for. */
-export interface Visit {
+export interface PageLoad {
   readonly preparations: readonly Preparation[];
   readonly captured: readonly CapturedPage[];
 }
@@ -30,7 +30,7 @@ export interface Visit {
  * The loads that a page takes on each device: one for the page itself, one more for each preparation that marks states.
  * Preparations without marks come first in all of them.
  */
-export function visitsOf(page: SitePage, preparations: readonly ScopedPreparation[]): Visit[] {
+export function loadsOf(page: SitePage, preparations: readonly ScopedPreparation[]): PageLoad[] {
   const own = preparations.filter(({ pages }) => isFor(page.id, pages));
   const always = own.filter((preparation) => statesOf(preparation).length === 0);
   const marking = own.filter((preparation) => statesOf(preparation).length > 0);

@@ -3,21 +3,22 @@ import type { Suspect } from '../core/cause/suspect.js';
 import { suspectsOf } from '../core/cause/suspects.js';
 import { judge, keyOf } from '../core/findings/judge.js';
 import type { RuleSettings } from '../core/findings/settings.js';
-import { signature } from '../core/findings/signature.js';
-import { SelectorWriter } from '../core/findings/selector.js';
+import { signature } from '../core/identity/signature.js';
+import { SelectorWriter } from '../core/identity/selector.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
-import { LAYOUT_FAMILIES, type RenderView, type Rule, type Sighting } from '../core/rules/rule.js';
-import { capital } from '../core/rules/words.js';
+import { LAYOUT_FAMILIES, type Rule } from '../core/rules/rule.js';
+import { type RenderView, type Sighting } from '../core/sightings/sighting.js';
+import { capital } from '../core/sightings/words.js';
 import type { Probe } from '../engine/probe.js';
 import { mediaCause, viewportCause } from './page-causes.js';
 import type { Trial } from './trial.js';
-import { Turns } from './turns.js';
+import { InOrder } from './in-order.js';
 
 /** What experiments on one render may take: a page with a hundred defects is not measured a thousand times. */
 const BOUND_MS = 2_500;
 /** How long a render waits for those before it in the plan, so that it is always the first of them that is experimented on. */
-const TURN_MS = 5_000;
+const ORDER_MS = 5_000;
 /** Of a larger page each experiment would take seconds. */
 const MOST_ELEMENTS = 15_000;
 /** A defect of which so much is left, by another element, is not gone. */
@@ -33,7 +34,7 @@ export class CauseFinder {
   /** By the key of the defect (`keyOf`). */
   readonly causes = new Map<string, Cause>();
   private readonly claimed = new Set<string>();
-  private readonly turns: Turns;
+  private readonly inOrder: InOrder;
 
   /** @param count renders of the plan */
   constructor(
@@ -41,7 +42,7 @@ export class CauseFinder {
     private readonly settings: RuleSettings,
     count: number,
   ) {
-    this.turns = new Turns(count);
+    this.inOrder = new InOrder(count);
   }
 
   /** @param place of the render in the plan */
@@ -53,7 +54,7 @@ export class CauseFinder {
     const sightings = judge(render, this.rules, this.settings).filter(({ rule }) =>
       LAYOUT_FAMILIES.includes(rule.meta.family),
     );
-    await this.turns.before(place, TURN_MS);
+    await this.inOrder.before(place, ORDER_MS);
     const mine = sightings.filter(({ rule, sighting }) => this.claim(keyOf(rule, sighting)));
     this.pass(place);
     const until = performance.now() + BOUND_MS;
@@ -82,7 +83,7 @@ export class CauseFinder {
 
   /** Says that a render has nothing more to claim: it is through, or it failed. */
   pass(place: number): void {
-    this.turns.pass(place);
+    this.inOrder.pass(place);
   }
 
   private claim(key: string): boolean {

@@ -6,13 +6,13 @@ import { selectorsIn } from '../core/findings/settings.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import { RULES } from '../core/rules/index.js';
-import type { RenderView } from '../core/rules/rule.js';
+import type { RenderView } from '../core/sightings/sighting.js';
 import type { Capture, RenderOutcome } from '../engine/engine.js';
 import { failed, type BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
-import { isFor, visitsOf, type CapturedPage, type Visit } from './captures.js';
+import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js';
 import { CauseFinder } from './cause-finder.js';
-import type { CheckPlan, CheckTools } from './check.js';
+import type { CheckPlan, CheckTools } from './plan.js';
 import { evidenceCrop } from './evidence.js';
 import { findingRecord } from './finding-record.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
@@ -40,9 +40,9 @@ export async function checkPage(
   const essentials = plan.essentials
     .filter(({ pages }) => isFor(page.id, pages))
     .map(({ selector }) => selector);
-  const visits = visitsOf(page, plan.preparations);
+  const loads = loadsOf(page, plan.preparations);
 
-  const entries = visits.flatMap((visit) => visit.captured);
+  const entries = loads.flatMap((load) => load.captured);
   const finders = new Map(
     entries.map(({ state }) => [state, new CauseFinder(RULES, plan.rules, plan.devices.length)]),
   );
@@ -54,14 +54,14 @@ export async function checkPage(
     return view;
   };
 
-  const renderOn = async (device: Device, place: number, visit: Visit): Promise<RenderRecord[]> => {
+  const renderOn = async (device: Device, place: number, load: PageLoad): Promise<RenderRecord[]> => {
     const outcome = await pool
       .render({
         url: page.url,
         device,
         shots: plan.shots,
         access: plan.access,
-        preparations: visit.preparations,
+        preparations: load.preparations,
         alter: plan.alter,
         locate: [...essentials, ...selectorsIn(plan.rules)],
         investigate: async (capture, probe) =>
@@ -81,15 +81,15 @@ export async function checkPage(
         signal: tools.signal,
       })
       .finally(() => {
-        for (const { state } of visit.captured) finders.get(state)?.pass(place);
+        for (const { state } of load.captured) finders.get(state)?.pass(place);
       })
       // Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders.
       .catch((error: unknown): RenderOutcome => failed('render-failed', messageOf(error)));
     const records = await Promise.all(
-      visit.captured.map((entry) => writeCapture(entry, device, outcome, plan.alter.mask, tools.folder)),
+      load.captured.map((entry) => writeCapture(entry, device, outcome, plan.alter.mask, tools.folder)),
     );
     for (const [i, record] of records.entries()) {
-      const entry = visit.captured[i]!;
+      const entry = load.captured[i]!;
       const capture = outcome.captures.find(({ state }) => state === entry.state);
       if (!capture || record.status !== 'ok') continue;
       if (!titles.has(entry.id)) titles.set(entry.id, capture.snapshot.title);
@@ -111,7 +111,7 @@ export async function checkPage(
     return records;
   };
   const rendered = await Promise.all(
-    plan.devices.flatMap((device, place) => visits.map((visit) => renderOn(device, place, visit))),
+    plan.devices.flatMap((device, place) => loads.map((load) => renderOn(device, place, load))),
   );
   const order = placesOf(entries, plan.devices);
   const renders = rendered.flat().sort((a, b) => order(a.page, a.profile) - order(b.page, b.profile));

@@ -1,52 +1,16 @@
 import { availableParallelism } from 'node:os';
 import { mergeAcrossPages } from '../core/findings/across-pages.js';
-import type { RuleSettings } from '../core/findings/settings.js';
 import { applyWaivers, type Waiver } from '../core/findings/waivers.js';
 import type { Device } from '../core/profile/profile.js';
-import type { Access } from '../engine/access.js';
-import type { Alterations, Engine, EngineLog, ShotKinds } from '../engine/engine.js';
 import { BrowserPool } from '../engine/pool.js';
-import type { SitePage } from '../site/targets.js';
-import { visitsOf, type ScopedEssential, type ScopedPreparation } from './captures.js';
+import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { VERSION } from './package-file.js';
-import type { RunFolder } from './run-folder.js';
+import type { CheckPlan, CheckTools } from './plan.js';
 
 /** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */
 const RENDERS_A_CORE = 1.5;
-
-export interface CheckPlan {
-  readonly pages: readonly SitePage[];
-  readonly devices: readonly Device[];
-  readonly shots: ShotKinds;
-  readonly access: Access;
-  readonly preparations: readonly ScopedPreparation[];
-  readonly alter: Alterations;
-  /** What must be seen in the first screen of every device. */
-  readonly essentials: readonly ScopedEssential[];
-  readonly rules: RuleSettings;
-  readonly waivers: readonly Waiver[];
-  readonly timeoutMs: number;
-  /** Whether layout snapshots are written to the run, to be judged again. */
-  readonly keepLayouts: boolean;
-}
-
-/** A copy of plain data without what must not be written anywhere. */
-export type Redact = <T>(value: T) => T;
-
-export interface CheckTools {
-  readonly engine: Engine;
-  readonly browser: string | undefined;
-  /** Whether text is laid out with each platform's fonts or with the machine's own. */
-  readonly fonts: 'platform' | 'host';
-  readonly folder: RunFolder;
-  readonly signal: AbortSignal;
-  readonly log: EngineLog;
-  /** Takes out of what is written what must not be. */
-  readonly redact: Redact;
-  readonly onProgress: (done: number, total: number, label: string) => void;
-}
 
 /**
  * Renders every page on every device, runs the rules, and writes pictures, evidence and the manifest. What the run met
@@ -65,8 +29,8 @@ export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifes
   try {
     const { version } = await pool.browserFor({ device: plan.devices[0]! });
     let done = 0;
-    const visits = plan.pages.flatMap((page) => visitsOf(page, plan.preparations));
-    const total = visits.length * plan.devices.length;
+    const loads = plan.pages.flatMap((page) => loadsOf(page, plan.preparations));
+    const total = loads.length * plan.devices.length;
     const pages = await Promise.all(
       plan.pages.map((page) =>
         checkPage(page, plan, tools, pool, (device) => {

@@ -4,8 +4,8 @@ import { gunzip, gzip } from 'node:zlib';
 import { IsopticError, messageOf } from '../core/errors.js';
 import { fromWire, toWire, type WireSnapshot } from '../core/layout/wire.js';
 import { SnapshotView } from '../core/layout/view.js';
-import type { RenderView } from '../core/rules/rule.js';
-import type { Redact } from './check.js';
+import type { RenderView } from '../core/sightings/sighting.js';
+import type { Redact } from './plan.js';
 import type { RunFolder } from './run-folder.js';
 import { fileName } from './write-capture.js';
 

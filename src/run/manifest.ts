@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CAUSES } from '../core/cause/cause.js';
-import { FAMILIES, SEVERITIES } from '../core/rules/rule.js';
+import { FAMILIES } from '../core/rules/rule.js';
+import { SEVERITIES } from '../core/sightings/sighting.js';
 
 /** The manifest of a run, `run.json`. This schema is its type, its check and the source of its JSON Schema. */
 

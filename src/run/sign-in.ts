@@ -2,14 +2,14 @@ import { chmod, mkdir, readFile, rename, stat, writeFile } from 'node:fs/promise
 import { join } from 'node:path';
 import envPaths from 'env-paths';
 import { z } from 'zod';
-import { digest } from '../core/findings/digest.js';
+import { digest } from '../core/identity/digest.js';
 import { IsopticError } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from '../engine/access.js';
 import { NO_ALTERATIONS, type Engine, type EngineLog } from '../engine/engine.js';
 import { BrowserPool } from '../engine/pool.js';
 import { stepText, type Step } from '../engine/steps.js';
-import type { Redact } from './check.js';
+import type { Redact } from './plan.js';
 import type { RunFolder } from './run-folder.js';
 
 export interface SignIn {

@@ -1,6 +1,7 @@
-import type { SelectorWriter } from '../core/findings/selector.js';
+import type { SelectorWriter } from '../core/identity/selector.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
-import type { RenderView, Rule, Sighting } from '../core/rules/rule.js';
+import type { Rule } from '../core/rules/rule.js';
+import type { RenderView, Sighting } from '../core/sightings/sighting.js';
 import type { Probe } from '../engine/probe.js';
 
 /** One defect in the live page, for experiments on it. */

@@ -1,7 +1,7 @@
 import { NO_DELIVERY, type ResourceFailure } from '../../src/core/delivery/delivery.js';
 import { structureOf } from '../../src/core/delivery/structure.js';
 import { findingsOfPage } from '../../src/core/findings/group.js';
-import { missingResource } from '../../src/core/rules/missing-resource.js';
+import { missingResource } from '../../src/core/rules/delivery/missing-resource.js';
 import { deviceOf } from '../support/device.js';
 import { viewOf } from '../support/snapshot.js';
 

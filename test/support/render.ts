@@ -1,6 +1,7 @@
 import { NO_DELIVERY } from '../../src/core/delivery/delivery.js';
 import type { Device } from '../../src/core/profile/profile.js';
-import type { RenderView, Rule, Sighting } from '../../src/core/rules/rule.js';
+import type { Rule } from '../../src/core/rules/rule.js';
+import type { RenderView, Sighting } from '../../src/core/sightings/sighting.js';
 import { deviceOf } from './device.js';
 import { viewOf, type Node, type PageOptions } from './snapshot.js';
 

@@ -1,6 +1,6 @@
 import { px } from '../geometry/format.js';
 import { displacementOf } from '../layout/displace.js';
-import { pxOf } from '../layout/lengths.js';
+import { pxOf } from '../css/lengths.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Suspect } from './suspect.js';
 

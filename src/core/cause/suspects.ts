@@ -1,7 +1,7 @@
-import type { Sighting } from '../rules/rule.js';
+import type { Sighting } from '../sightings/sighting.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { CauseName } from './cause.js';
-import { isSqueezed } from './drivers.js';
+import { isSqueezed } from '../sightings/drivers.js';
 import { moved } from './moved.js';
 import type { Suspect } from './suspect.js';
 import { tooLow } from './too-low.js';

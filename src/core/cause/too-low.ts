@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { pxOf } from '../layout/lengths.js';
+import { pxOf } from '../css/lengths.js';
 import { FLAG_REPLACED } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Suspect } from './suspect.js';

@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { pxOf } from '../layout/lengths.js';
+import { pxOf } from '../css/lengths.js';
 import { FLAG_FIELD, FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { excessOf } from './box-sum.js';

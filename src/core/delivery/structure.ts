@@ -1,4 +1,4 @@
-import { digest } from '../findings/digest.js';
+import { digest } from '../identity/digest.js';
 
 /**
  * A digest of a document's structure: its tags with their ids and classes in order, digits aside. Tokens, counters and

@@ -1,5 +1,5 @@
 import { union } from '../geometry/rect.js';
-import { gravest } from '../rules/rule.js';
+import { gravest } from '../sightings/sighting.js';
 import type { Finding, Seen } from './finding.js';
 
 /**

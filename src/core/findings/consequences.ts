@@ -1,5 +1,6 @@
 import { outOf, union, type Rect } from '../geometry/rect.js';
-import { gravest, LAYOUT_FAMILIES, severityOf, type Rule, type Sighting } from '../rules/rule.js';
+import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
+import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/displace.js';
 import { holdsItems } from '../layout/displays.js';

@@ -1,6 +1,7 @@
 import type { Cause } from '../cause/cause.js';
 import type { Rect } from '../geometry/rect.js';
-import type { Family, Measure, Severity } from '../rules/rule.js';
+import type { Family } from '../rules/rule.js';
+import type { Measure, Severity } from '../sightings/sighting.js';
 
 /** One defect, grouped over every profile on which it was seen. */
 export interface Finding {

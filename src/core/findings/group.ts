@@ -1,42 +1,21 @@
 import { rounded } from '../geometry/rect.js';
-import {
-  gravest,
-  severityOf,
-  SEVERITIES,
-  type Rule,
-  type RenderView,
-  type Severity,
-  type Sighting,
-} from '../rules/rule.js';
+import { severityOf, type Rule } from '../rules/rule.js';
+import { gravest, SEVERITIES, type RenderView, type Severity } from '../sightings/sighting.js';
 import type { Cause } from '../cause/cause.js';
 import { defectKey, judge, keyOf } from './judge.js';
 import { mergeByDeclaration } from './by-declaration.js';
-import { digest } from './digest.js';
+import { digest } from '../identity/digest.js';
 import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
+import type { Entry, Group } from './sighting-group.js';
 import type { RuleSettings } from './settings.js';
-import { SelectorWriter } from './selector.js';
+import { SelectorWriter } from '../identity/selector.js';
 import { withWidths } from './widths.js';
 
 export interface JudgeOptions {
   /** By the key of the defect. */
   readonly causes?: ReadonlyMap<string, Cause>;
   readonly settings?: RuleSettings;
-}
-
-export interface Group {
-  readonly rule: Rule;
-  readonly key: string;
-  readonly entries: Entry[];
-}
-
-interface Entry {
-  readonly page: string;
-  readonly profile: string;
-  /** The device's, CSS px. */
-  readonly width: number;
-  readonly sighting: Sighting;
-  readonly writer: SelectorWriter;
 }
 
 /**

@@ -1,4 +1,5 @@
-import type { RenderView, Rule, Sighting } from '../rules/rule.js';
+import type { Rule } from '../rules/rule.js';
+import type { RenderView, Sighting } from '../sightings/sighting.js';
 import { withoutConsequences, type Reported } from './consequences.js';
 import { withSettings, type RuleSettings } from './settings.js';
 

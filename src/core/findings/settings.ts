@@ -1,7 +1,7 @@
 import type { Reported } from './consequences.js';
 import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import type { Severity } from '../rules/rule.js';
+import type { Severity } from '../sightings/sighting.js';
 
 /** How one rule is to be taken, everywhere or for some elements. */
 export interface RuleSetting {

@@ -1,5 +1,5 @@
-import type { RenderView } from '../rules/rule.js';
-import type { Group } from './group.js';
+import type { RenderView } from '../sightings/sighting.js';
+import type { Group } from './sighting-group.js';
 
 /** Two sizes may fail alike by chance; from three on, "at every width" says something. */
 const LEAST_WIDTHS = 3;

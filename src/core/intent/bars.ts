@@ -1,4 +1,4 @@
-import { pxOf } from '../layout/lengths.js';
+import { pxOf } from '../css/lengths.js';
 import { isOpaque } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';

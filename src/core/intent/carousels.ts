@@ -1,5 +1,5 @@
 import { sizeAlong, type Rect } from '../geometry/rect.js';
-import type { Loss } from './losses.js';
+import type { Loss } from './loss.js';
 import { isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';

@@ -1,5 +1,5 @@
 import { area, meets, outOf, type Rect } from '../geometry/rect.js';
-import { isUpright } from '../layout/turns.js';
+import { isUpright } from '../layout/rotation.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';

@@ -1,7 +1,7 @@
-import { clipPathInset } from '../layout/clip-values.js';
+import { clipPathInset } from '../css/clip-values.js';
 import { alphaOf } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
-import type { Loss } from './losses.js';
+import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';

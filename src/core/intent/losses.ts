@@ -12,29 +12,15 @@ import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
-import type { Clip } from '../layout/clips.js';
+import type { Clip } from '../geometry/clip.js';
+import type { Loss } from './loss.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
-import type { NodeIndex, SnapshotView } from '../layout/view.js';
-
-/** Content that an element cuts off for good. */
-export interface Loss {
-  readonly ink: Ink;
-  /** The element that cuts. */
-  readonly cutter: NodeIndex;
-  readonly axis: 'x' | 'y';
-  /** How much is gone along the axis, CSS px. */
-  readonly px: number;
-  /** Nothing of the ink is left. */
-  readonly whole: boolean;
-  readonly rect: Rect;
-  /** A field shows a part of its placeholder. */
-  readonly inField?: boolean;
-}
+import type { SnapshotView } from '../layout/view.js';
 
 /** Letters may lose this much: an overshoot, a side bearing. */
 const LEAST_ALONG = 2;

@@ -1,4 +1,4 @@
-import type { Loss } from './losses.js';
+import type { Loss } from './loss.js';
 import { displacementOf, isMoved, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

@@ -1,4 +1,4 @@
-import type { Loss } from './losses.js';
+import type { Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
 
 /**

@@ -1,5 +1,5 @@
 import { area, intersect, meets } from '../geometry/rect.js';
-import { signature } from '../findings/signature.js';
+import { signature } from '../identity/signature.js';
 import { commonAncestor, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

@@ -1,4 +1,4 @@
-import { pxOf } from './lengths.js';
+import { pxOf } from '../css/lengths.js';
 import { perNode } from './memo.js';
 import { holderOf, isInScroller } from './sticking.js';
 import { fixedRoot } from './viewport-layer.js';

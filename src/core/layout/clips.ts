@@ -1,15 +1,8 @@
+import type { Clip } from '../geometry/clip.js';
 import type { Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
-import { clipPathInset, legacyClip, type Insets } from './clip-values.js';
+import { clipPathInset, legacyClip, type Insets } from '../css/clip-values.js';
 import type { NodeIndex, SnapshotView } from './view.js';
-
-/** An open-ended rectangle by its edges; an axis that nothing clips reaches to infinity. */
-export interface Clip {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
 
 /** An element that cuts off, and the edges at which it does. */
 export interface Cutter {

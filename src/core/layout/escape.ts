@@ -1,3 +1,4 @@
+import { isFixed } from './viewport-layer.js';
 import { rightOf, union, type Rect } from '../geometry/rect.js';
 import { contentClipX, type ClipX } from './clip.js';
 import { perSnapshot } from './memo.js';
@@ -23,7 +24,7 @@ export class EndEscapes {
     this.rtl = view.snapshot.direction === 'rtl';
     this.past = new Float64Array(view.count);
     for (let i = 0; i < view.count; i++) {
-      if (!view.isRendered(i) || view.isFixed(i)) continue;
+      if (!view.isRendered(i) || isFixed(view, i)) continue;
       const box = view.box(i);
       let past = 0;
       if (box.width > 0 || box.height > 0) {

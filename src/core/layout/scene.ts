@@ -1,6 +1,7 @@
 import { area, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
-import { Clips, cut, type Clip } from './clips.js';
+import type { Clip } from '../geometry/clip.js';
+import { Clips, cut } from './clips.js';
 import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';

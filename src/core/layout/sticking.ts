@@ -1,5 +1,5 @@
 import type { Rect } from '../geometry/rect.js';
-import { pxOf } from './lengths.js';
+import { pxOf } from '../css/lengths.js';
 import { perNode } from './memo.js';
 import { fixedRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';

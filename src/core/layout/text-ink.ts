@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/rect.js';
 import { perLine, perStyle } from './memo.js';
-import { turnOf } from './turns.js';
+import { rotationOf } from './rotation.js';
 import type { Face, NodeIndex, SnapshotView } from './view.js';
 
 /**
@@ -24,7 +24,7 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   const box = view.lineBox(line);
   const node = view.snapshot.lines.node[line]!;
   if (isVertical(view, node)) return column(box, emOf(view, line));
-  const turn = turnOf(view, node);
+  const turn = rotationOf(view, node);
   if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
   const face = view.lineFace(line) ?? USUAL;

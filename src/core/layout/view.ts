@@ -1,4 +1,3 @@
-import { fixedRoot } from './viewport-layer.js';
 import type { Rect } from '../geometry/rect.js';
 import {
   FLAG_RENDERED,
@@ -207,11 +206,6 @@ export class SnapshotView {
       (container !== '' && container !== 'normal') ||
       this.tag(i) === 'iframe'
     );
-  }
-
-  /** Whether the element is laid out against the viewport and stays there while the page scrolls. */
-  isFixed(i: NodeIndex): boolean {
-    return fixedRoot(this, i) >= 0;
   }
 }
 

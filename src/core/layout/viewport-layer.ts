@@ -49,3 +49,8 @@ export function isFreedByScrolling(view: SnapshotView, target: Rect, cover: Rect
     return low <= high + 0.5;
   });
 }
+
+/** Whether an element is laid out against the viewport and stays there while the page scrolls. */
+export function isFixed(view: SnapshotView, i: NodeIndex): boolean {
+  return fixedRoot(view, i) >= 0;
+}

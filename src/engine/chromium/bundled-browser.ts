@@ -8,7 +8,7 @@ import envPaths from 'env-paths';
 import * as tar from 'tar';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { exists } from '../exists.js';
-import type { FoundBrowser } from './find-browser.js';
+import type { FoundBrowser } from './found-browser.js';
 
 const PACKAGE = '@sparticuz/chromium';
 

@@ -2,16 +2,7 @@ import { access, constants, stat } from 'node:fs/promises';
 import { delimiter, isAbsolute, join, resolve } from 'node:path';
 import { IsopticError } from '../../core/errors.js';
 import { bundledBrowser } from './bundled-browser.js';
-
-export interface FoundBrowser {
-  readonly executable: string;
-  /** Where it came from, in words for the user. */
-  readonly origin: '--browser' | 'ISOPTIC_BROWSER' | 'system' | 'bundled';
-  /** The program is the headless variant, which knows no other way to run. */
-  readonly shell: boolean;
-  /** Set for the child process beside the parent's own environment. */
-  readonly env: Readonly<Record<string, string>>;
-}
+import type { FoundBrowser } from './found-browser.js';
 
 /** The headless variants first: a full browser makes a window and a profile for every context, at three times the cost. */
 const NAMES = [

@@ -1,4 +1,4 @@
-import { SEVERITIES, type Severity } from '../../core/rules/rule.js';
+import { SEVERITIES, type Severity } from '../../core/sightings/sighting.js';
 import type { FindingRecord, Manifest, RenderRecord } from '../../run/manifest.js';
 
 /** The manifest, put in the order in which a reader asks: page by page, what is wrong, where it shows. */

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
-import { httpError } from '../../../src/core/rules/http-error.js';
-import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
-import type { RenderView } from '../../../src/core/rules/rule.js';
+import { httpError } from '../../../src/core/rules/delivery/http-error.js';
+import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
+import type { RenderView } from '../../../src/core/sightings/sighting.js';
 import { deviceOf } from '../../support/device.js';
 import { viewOf } from '../../support/snapshot.js';
 

@@ -8,7 +8,8 @@ import {
   isWindowOnMore,
 } from '../../../src/core/intent/cutters.js';
 import { isDecoration } from '../../../src/core/intent/decoration.js';
-import { lossesOf, type Loss } from '../../../src/core/intent/losses.js';
+import type { Loss } from '../../../src/core/intent/loss.js';
+import { lossesOf } from '../../../src/core/intent/loss.js';
 import { isIndentedAway, isOffStage } from '../../../src/core/intent/off-stage.js';
 import {
   fillsScreen,

@@ -1,4 +1,4 @@
-import { clipPathInset, legacyClip } from '../../../src/core/layout/clip-values.js';
+import { clipPathInset, legacyClip } from '../../../src/core/css/clip-values.js';
 import { Clips, cut } from '../../../src/core/layout/clips.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
 

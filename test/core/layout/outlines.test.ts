@@ -1,6 +1,6 @@
 import { outlinesOf } from '../../../src/core/layout/outlines.js';
-import { controlClipped } from '../../../src/core/rules/control-clipped.js';
-import { textClipped } from '../../../src/core/rules/text-clipped.js';
+import { controlClipped } from '../../../src/core/rules/clipped/control-clipped.js';
+import { textClipped } from '../../../src/core/rules/clipped/text-clipped.js';
 import { line, seenBy } from '../../support/render.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
 

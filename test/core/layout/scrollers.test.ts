@@ -1,7 +1,7 @@
 import { FLAG_CONTROL } from '../../../src/core/layout/snapshot.js';
 import { isFreedInScroller, scrollerOf } from '../../../src/core/layout/scrollers.js';
-import { controlOverlap } from '../../../src/core/rules/control-overlap.js';
-import { covered } from '../../../src/core/rules/covered.js';
+import { controlOverlap } from '../../../src/core/rules/overlap/control-overlap.js';
+import { covered } from '../../../src/core/rules/overlap/covered.js';
 import { CARD, line, renderOf, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 

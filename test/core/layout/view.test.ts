@@ -1,3 +1,4 @@
+import { isFixed } from '../../../src/core/layout/viewport-layer.js';
 import { clipsAxis, contentClipX } from '../../../src/core/layout/clip.js';
 import { paints } from '../../../src/core/layout/visible.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
@@ -27,15 +28,15 @@ describe('containing element', () => {
   test('a fixed box is held by the viewport, or by an ancestor that transforms, not by a positioned one', () => {
     const plain = chain({ position: 'relative' }, { position: 'fixed' });
     expect(plain.containingElement(3)).toBe(-1);
-    expect(plain.isFixed(3)).toBe(true);
+    expect(isFixed(plain, 3)).toBe(true);
     const moved = chain({ transform: 'matrix(1, 0, 0, 1, 5, 0)' }, { position: 'fixed' });
     expect(moved.containingElement(3)).toBe(2);
-    expect(moved.isFixed(3)).toBe(false);
+    expect(isFixed(moved, 3)).toBe(false);
   });
 
   test('boxes inside a fixed one are fixed with it; display: contents holds nothing', () => {
     const view = chain({ position: 'fixed' }, { display: 'contents' }, {});
-    expect(view.isFixed(4)).toBe(true);
+    expect(isFixed(view, 4)).toBe(true);
     expect(view.containingElement(4)).toBe(2);
   });
 });

@@ -1,4 +1,4 @@
-import { boxOverflow } from '../../../src/core/rules/box-overflow.js';
+import { boxOverflow } from '../../../src/core/rules/overflow/box-overflow.js';
 import { CARD, line, seenBy } from '../../support/render.js';
 
 const WIDE = { width: 400, height: 800 };

@@ -1,6 +1,6 @@
-import { controlClipped } from '../../../src/core/rules/control-clipped.js';
-import { textClipped } from '../../../src/core/rules/text-clipped.js';
-import { unreachable } from '../../../src/core/rules/unreachable.js';
+import { controlClipped } from '../../../src/core/rules/clipped/control-clipped.js';
+import { textClipped } from '../../../src/core/rules/clipped/text-clipped.js';
+import { unreachable } from '../../../src/core/rules/clipped/unreachable.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_PAGE_LINK } from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
 

@@ -1,8 +1,8 @@
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { FLAG_CONTROL } from '../../../src/core/layout/snapshot.js';
-import { entryWraps } from '../../../src/core/rules/entry-wraps.js';
-import { labelWraps } from '../../../src/core/rules/label-wraps.js';
-import { loneItem } from '../../../src/core/rules/lone-item.js';
+import { entryWraps } from '../../../src/core/rules/flow/entry-wraps.js';
+import { labelWraps } from '../../../src/core/rules/flow/label-wraps.js';
+import { loneItem } from '../../../src/core/rules/flow/lone-item.js';
 import { CARD, renderOf, seenBy } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 

@@ -1,7 +1,7 @@
-import { longLines } from '../../../src/core/rules/long-lines.js';
-import { smallText } from '../../../src/core/rules/small-text.js';
-import { textOverlap } from '../../../src/core/rules/text-overlap.js';
-import { tightLines } from '../../../src/core/rules/tight-lines.js';
+import { longLines } from '../../../src/core/rules/legibility/long-lines.js';
+import { smallText } from '../../../src/core/rules/legibility/small-text.js';
+import { textOverlap } from '../../../src/core/rules/overlap/text-overlap.js';
+import { tightLines } from '../../../src/core/rules/legibility/tight-lines.js';
 import { seenBy } from '../../support/render.js';
 
 const PAGE = { width: 1200 };

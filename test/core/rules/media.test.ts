@@ -1,9 +1,9 @@
 import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { FLAG_PICTURE, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
-import { pictureBroken } from '../../../src/core/rules/picture-broken.js';
-import { pictureOversized } from '../../../src/core/rules/picture-oversized.js';
-import { pictureSoft } from '../../../src/core/rules/picture-soft.js';
-import { pictureStretched } from '../../../src/core/rules/picture-stretched.js';
+import { pictureBroken } from '../../../src/core/rules/media/picture-broken.js';
+import { pictureOversized } from '../../../src/core/rules/media/picture-oversized.js';
+import { pictureSoft } from '../../../src/core/rules/media/picture-soft.js';
+import { pictureStretched } from '../../../src/core/rules/media/picture-stretched.js';
 import type { Rule } from '../../../src/core/rules/rule.js';
 import { renderOf, seenBy } from '../../support/render.js';
 

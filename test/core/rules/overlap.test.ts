@@ -1,6 +1,6 @@
-import { controlOverlap } from '../../../src/core/rules/control-overlap.js';
-import { covered } from '../../../src/core/rules/covered.js';
-import { textOverlap } from '../../../src/core/rules/text-overlap.js';
+import { controlOverlap } from '../../../src/core/rules/overlap/control-overlap.js';
+import { covered } from '../../../src/core/rules/overlap/covered.js';
+import { textOverlap } from '../../../src/core/rules/overlap/text-overlap.js';
 import {
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,

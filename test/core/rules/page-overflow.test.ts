@@ -1,7 +1,7 @@
 import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
-import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
+import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
 import { deviceOf } from '../../support/device.js';
 import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
 

@@ -1,4 +1,4 @@
-import { covered } from '../../../src/core/rules/covered.js';
+import { covered } from '../../../src/core/rules/overlap/covered.js';
 import { CARD, line, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 

@@ -1,6 +1,6 @@
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK, FLAG_TEXT } from '../../../src/core/layout/snapshot.js';
-import { hoverOnly } from '../../../src/core/rules/hover-only.js';
-import { smallTarget } from '../../../src/core/rules/small-target.js';
+import { hoverOnly } from '../../../src/core/rules/touch/hover-only.js';
+import { smallTarget } from '../../../src/core/rules/touch/small-target.js';
 import { line, PHONE, seenBy } from '../../support/render.js';
 
 const PAGE = { width: 390 };

@@ -1,8 +1,8 @@
 import { readViewportMeta } from '../../../src/core/layout/viewport-meta.js';
-import { pageOverflow } from '../../../src/core/rules/page-overflow.js';
-import { viewportFixed } from '../../../src/core/rules/viewport-fixed.js';
-import { viewportMissing } from '../../../src/core/rules/viewport-missing.js';
-import { zoomLocked } from '../../../src/core/rules/zoom-locked.js';
+import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
+import { viewportFixed } from '../../../src/core/rules/viewport/viewport-fixed.js';
+import { viewportMissing } from '../../../src/core/rules/viewport/viewport-missing.js';
+import { zoomLocked } from '../../../src/core/rules/viewport/zoom-locked.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { PHONE, renderOf, seenBy } from '../../support/render.js';
 

@@ -1,0 +1,18 @@
+import type { Rect } from '../geometry/rect.js';
+import type { Ink } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+
+/** Content that an element cuts off for good. */
+export interface Loss {
+  readonly ink: Ink;
+  /** The element that cuts. */
+  readonly cutter: NodeIndex;
+  readonly axis: 'x' | 'y';
+  /** How much is gone along the axis, CSS px. */
+  readonly px: number;
+  /** Nothing of the ink is left. */
+  readonly whole: boolean;
+  readonly rect: Rect;
+  /** A field shows a part of its placeholder. */
+  readonly inField?: boolean;
+}

@@ -1,0 +1,207 @@
+import { px } from '../../geometry/format.js';
+import { outOf, sizeAlong, union, type Rect } from '../../geometry/rect.js';
+import { losesRoomOnly } from '../../intent/controls.js';
+import { isDecoration } from '../../intent/decoration.js';
+import { isIndentedAway } from '../../intent/off-stage.js';
+import { displacementOf } from '../../layout/displace.js';
+import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
+import { scrollerOf } from '../../layout/scrollers.js';
+import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
+import { acrossLines } from '../../layout/text-ink.js';
+import { fixedRoot } from '../../layout/viewport-layer.js';
+import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
+import { capital, nameOf, onScreen } from '../../sightings/words.js';
+import type { Rule } from '../rule.js';
+import type { RenderView, Sighting } from '../../sightings/sighting.js';
+
+/** Rounding, side bearings, CSS px. */
+const LEAST_PX = 3;
+
+type Side = 'left' | 'right' | 'top' | 'bottom';
+
+interface Stranding {
+  readonly ink: Ink;
+  readonly culprit: NodeIndex;
+  readonly side: Side;
+  readonly px: number;
+  readonly of: 'page' | 'screen' | 'scroller';
+}
+
+/** Content lies where no scrolling reaches it. How it measures and what it leaves alone: docs/rules/unreachable.md. */
+export const unreachable: Rule = {
+  meta: {
+    name: 'unreachable',
+    family: 'clipped',
+    severity: 'error',
+    summary: 'content lies where no scrolling reaches it',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const strandings: Stranding[] = [];
+    for (const ink of scene.inks) {
+      if (scene.view.has(ink.node, FLAG_PICTURE)) continue;
+      const stranding = strandingOf(scene, ink);
+      if (!stranding || isDecoration(scene, ink.node) || isWaiting(scene, stranding)) continue;
+      const axis = axisOf(stranding.side);
+      if (
+        losesRoomOnly(scene, ink, { px: stranding.px, axis }, (inner) => strandingOf(scene, inner) !== null)
+      )
+        continue;
+      strandings.push(stranding);
+    }
+    return byCulprit(scene.view, strandings, rowOrOwn).map((group) => sighting(scene, render, group));
+  },
+};
+
+function strandingOf(scene: Scene, ink: Ink): Stranding | null {
+  const { view } = scene;
+  const root = fixedRoot(view, ink.node);
+  const holder = scrollerOf(view, view.containingElement(ink.node));
+  if (holder >= 0) return inScroller(scene, ink, holder);
+  // What is cut off before it gets there is another rule's.
+  if (!ink.shown) return null;
+  return root >= 0 ? offScreen(scene, ink, root) : onPage(scene, ink);
+}
+
+/** Beyond the sides that a page does not scroll to (CSS Overflow 3, section 3.2): above it, and before its start. */
+function onPage(scene: Scene, ink: Ink): Stranding | null {
+  const { view } = scene;
+  const { viewport, direction, rootOverflow, document: page } = view.snapshot;
+  const rect = ink.shown!;
+  const end = rect.x + rect.width;
+  // Nearly everything on a page is on the page.
+  const isInside = rect.y >= -LEAST_PX && rect.x >= -LEAST_PX && end <= viewport.width + LEAST_PX;
+  if (isInside && rootOverflow.y !== 'hidden' && rootOverflow.y !== 'clip') return null;
+  const over: Record<Side, number> = { left: 0, right: 0, top: -rect.y, bottom: 0 };
+  if (direction === 'rtl') over.right = end - viewport.width;
+  else over.left = -rect.x;
+  const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
+  if (locked && page.height >= viewport.shownHeight)
+    over.bottom = rect.y + rect.height - viewport.shownHeight;
+  return worst(view, ink, over, 'page', (side) =>
+    side === 'bottom' ? lockedBy(scene) : escapesFrom(scene, ink, side),
+  );
+}
+
+/** Fixed to the screen, and beyond its edge. */
+function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
+  const { shownWidth, shownHeight, width } = scene.view.snapshot.viewport;
+  const { scroll } = scene.view.snapshot;
+  const screen = { ...scroll, width: Math.max(width, shownWidth), height: shownHeight };
+  return worst(scene.view, ink, outOf(ink.shown!, screen), 'screen', () => root);
+}
+
+/** Before the start of a scroll container, at its first scroll position. */
+function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
+  const { view } = scene;
+  const { x, y } = view.scrolledBy(holder);
+  const out = outOf({ ...ink.full, x: ink.full.x + x, y: ink.full.y + y }, view.paddingBox(holder));
+  const rtl = view.style(holder, 'direction') === 'rtl';
+  const scrolls = (axis: 'x' | 'y') =>
+    /auto|scroll/.test(view.style(holder, axis === 'x' ? 'overflow-x' : 'overflow-y'));
+  const over: Record<Side, number> = {
+    left: !rtl && scrolls('x') ? out.left : 0,
+    right: rtl && scrolls('x') ? out.right : 0,
+    top: scrolls('y') ? out.top : 0,
+    bottom: 0,
+  };
+  return worst(view, ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
+}
+
+function worst(
+  view: SnapshotView,
+  ink: Ink,
+  over: Record<Side, number>,
+  of: Stranding['of'],
+  culprit: (side: Side) => NodeIndex,
+): Stranding | null {
+  const side = (Object.keys(over) as Side[]).reduce((a, b) => (over[b] > over[a] ? b : a));
+  if (over[side] <= LEAST_PX) return null;
+  const axis = axisOf(side);
+  const isAcross = ink.kind === 'text' && axis === acrossLines(view, ink.node);
+  if (isAcross && over[side] < 0.3 * sizeAlong(ink.full, axis)) return null;
+  return { ink, side, of, px: over[side], culprit: culprit(side) };
+}
+
+/** What was moved past the side, or else the outermost element that reaches past it. */
+function escapesFrom(scene: Scene, ink: Ink, side: Side, holder = -1): NodeIndex {
+  const { view } = scene;
+  const page = { x: 0, y: 0, width: view.snapshot.viewport.width, height: Infinity };
+  const edge = holder >= 0 ? view.paddingBox(holder) : page;
+  let found = ink.node;
+  let moved = -1;
+  for (let at = ink.node; at > holder && at > view.body; at = view.containingElement(at)) {
+    if (outOf(view.box(at), edge)[side] <= 1) continue;
+    found = at;
+    if (displacementOf(view, at) !== null) moved = at;
+  }
+  return moved >= 0 ? moved : found;
+}
+
+/** Whichever of the root and the body keeps the page from scrolling. */
+function lockedBy({ view }: Scene): NodeIndex {
+  return /hidden|clip/.test(view.style(view.root, 'overflow-y')) || view.body < 0 ? view.root : view.body;
+}
+
+/** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
+function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean {
+  const { view } = scene;
+  if (isIndentedAway(scene, ink.node)) return true;
+  for (let at = ink.node; at > 0; at = view.parent(at)) {
+    const displacement = displacementOf(view, at);
+    if (displacement === null || displacement === 'negative-margin') continue;
+    const box = view.box(at);
+    if (view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK)) return true;
+    if (outsideShare(scene, box, side) >= 0.85) return true;
+    if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
+  }
+  return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+}
+
+function axisOf(side: Side): 'x' | 'y' {
+  return side === 'left' || side === 'right' ? 'x' : 'y';
+}
+
+function outsideShare({ view }: Scene, box: Rect, side: Side): number {
+  const { width, shownHeight } = view.snapshot.viewport;
+  if (side === 'left') return Math.min(1, -box.x / Math.max(1, box.width));
+  if (side === 'right') return Math.min(1, (box.x + box.width - width) / Math.max(1, box.width));
+  if (side === 'top') return Math.min(1, -box.y / Math.max(1, box.height));
+  return Math.min(1, (box.y + box.height - shownHeight) / Math.max(1, box.height));
+}
+
+const BEYOND = {
+  page: {
+    left: 'left of the page',
+    right: 'right of the page',
+    top: 'above the page',
+    bottom: 'below a page that does not scroll',
+  },
+  screen: {
+    left: 'left of the screen',
+    right: 'right of the screen',
+    top: 'above the screen',
+    bottom: 'below the screen',
+  },
+  scroller: {
+    left: 'before the start of its scroll container',
+    right: 'before the start of its scroll container',
+    top: 'above its scroll container',
+    bottom: '',
+  },
+} as const;
+
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Stranding>): Sighting {
+  const first = entries.reduce((a, b) => (b.px > a.px ? b : a));
+  const more = entries.length > 1 ? ` and ${entries.length - 1} more` : '';
+  const fixed = first.of === 'screen' ? ', to which it is fixed' : '';
+  const where = `${BEYOND[first.of][first.side]}${fixed}`;
+  return {
+    ...fault,
+    affected: entries.map(({ ink }) => ink.node),
+    rect: entries.map(({ ink }) => ink.full).reduce(union),
+    by: { axis: axisOf(first.side), px: first.px },
+    message: `${capital(nameOf(view, first.ink))}${more} reaches ${px(first.px)} ${where}, where no scrolling gets to, ${onScreen(render)}.`,
+  };
+}

@@ -1,0 +1,147 @@
+import { driverTowards, isItemOfWideRow } from '../../sightings/drivers.js';
+import { px } from '../../geometry/format.js';
+import { outAlong, union, type Rect } from '../../geometry/rect.js';
+import { isDecoration } from '../../intent/decoration.js';
+import { escapeRoot } from '../../sightings/culprit.js';
+import { displacementOf } from '../../layout/displace.js';
+import { isLabelPart } from '../../layout/labels.js';
+import { heightFrom } from '../../layout/own-size.js';
+import { isDrawn } from '../../layout/paint.js';
+import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
+import { acrossLines, emOf } from '../../layout/text-ink.js';
+import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
+import { onScreen, shortName } from '../../sightings/words.js';
+import type { Rule } from '../rule.js';
+import type { RenderView, Sighting } from '../../sightings/sighting.js';
+import { isInline } from '../../layout/displays.js';
+
+/** Less than this out of a box is not seen: rounding, glyph overhang, the air round a letter. */
+const LEAST_PX = 2;
+/** So little may be meant, CSS px. */
+const MILD_PX = 5;
+/** Letters reach this far out of a box that is a little too low before it looks wrong, em. */
+const LEAST_EM = 0.2;
+
+interface Escape {
+  readonly box: NodeIndex;
+  readonly culprit: NodeIndex;
+  readonly ink: Ink;
+  readonly axis: 'x' | 'y';
+  readonly px: number;
+}
+
+/**
+ * Content runs out of the box that is drawn round it. How it measures, what it leaves alone and how to repair:
+ * docs/rules/box-overflow.md.
+ */
+export const boxOverflow: Rule = {
+  meta: {
+    name: 'box-overflow',
+    family: 'overflow',
+    severity: 'warning',
+    summary: 'content runs out of the box that is drawn round it',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const escapes: Escape[] = [];
+    for (const ink of scene.inks) {
+      const escape = escapeOf(scene, ink);
+      if (escape) escapes.push(escape);
+    }
+    return byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group));
+  },
+};
+
+/** The innermost drawn box that an ink runs out of. */
+function escapeOf(scene: Scene, ink: Ink): Escape | null {
+  const { view } = scene;
+  const shown = ink.shown;
+  if (!shown || isDecoration(scene, ink.node)) return null;
+  const moved = { x: false, y: false };
+  for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
+    // Text may run out of its own element; a box runs out of one around it.
+    const isAround = at !== ink.node || ink.kind === 'text';
+    if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
+      const found = escapeFrom(scene, ink, shown, at, moved);
+      if (found) return found;
+    }
+    const displacement = displacementOf(view, at);
+    if (displacement === null) continue;
+    if (displacement !== 'negative-margin') return null;
+    // A row that makes up for the gutters of its columns is moved sideways only.
+    const [top, right, bottom, left] = view.margins(at);
+    moved.x ||= Math.min(left, right) < 0;
+    moved.y ||= Math.min(top, bottom) < 0;
+  }
+  return null;
+}
+
+/** The elements from an ink's own up to a box, the box left out. */
+function chainTo(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex[] {
+  const chain: NodeIndex[] = [];
+  for (let at = ink.node; at !== box; at = view.containingElement(at)) chain.push(at);
+  return chain;
+}
+
+/** @param moved along which axes the ink was put where it is on purpose */
+function escapeFrom(
+  scene: Scene,
+  ink: Ink,
+  shown: Rect,
+  box: NodeIndex,
+  moved: { readonly x: boolean; readonly y: boolean },
+): Escape | null {
+  const { view } = scene;
+  const around = view.box(box);
+  if (around.width < 4 || around.height < 4) return null;
+  const outX = moved.x ? 0 : outAlong(shown, around, 'x');
+  if (outX > leastOut(view, ink, 'x')) {
+    return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
+  }
+  const outY = moved.y ? 0 : outAlong(shown, around, 'y');
+  if (outY > leastOut(view, ink, 'y'))
+    return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
+  return null;
+}
+
+function leastOut(view: SnapshotView, { kind, node, line }: Ink, axis: 'x' | 'y'): number {
+  const isAcross = kind === 'text' && axis === acrossLines(view, node);
+  return isAcross ? Math.max(LEAST_PX, LEAST_EM * emOf(view, line)) : LEAST_PX;
+}
+
+/** The outermost element below the box that reaches out of it, or what makes that one as wide as it is. */
+function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
+  const { view } = scene;
+  const chain = chainTo(view, ink, box);
+  const past = (rect: Rect) => outAlong(rect, view.box(box), 'x');
+  const out = escapeRoot(chain, (at) => past(view.box(at)), past(ink.full));
+  if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
+  if (isLabelPart(scene, box, out)) return box;
+  return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
+}
+
+/** The innermost block that is too low for what stands in it, or what it has its height from. */
+function tooLow(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
+  const { view } = scene;
+  const isTooLow = (at: NodeIndex) => outAlong(ink.full, view.box(at), 'y') > LEAST_PX;
+  const low = chainTo(view, ink, box).find((at) => !isInline(view, at) && isTooLow(at));
+  return low === undefined ? box : heightFrom(view, low, (around) => around >= box && isTooLow(around));
+}
+
+function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Escape>): Sighting {
+  const { view } = scene;
+  const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
+  const own = entries.filter(({ culprit }) => culprit === worst.culprit);
+  const side = worst.axis === 'x' ? 'sideways' : 'up or down';
+  const what = worst.ink.kind === 'text' ? 'Text' : `A ${worst.ink.kind}`;
+  const around = worst.culprit === worst.box ? 'the box' : `the box ${shortName(view, worst.box)}`;
+  return {
+    ...fault,
+    affected: entries.map(({ ink }) => ink.node),
+    rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
+    by: { axis: worst.axis, px: worst.px },
+    mild: entries.every((escape) => escape.px <= MILD_PX),
+    message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
+  };
+}

@@ -1,0 +1,148 @@
+import { drivers, isItemOfWideRow, namedFor } from '../../sightings/drivers.js';
+import { signature } from '../../identity/signature.js';
+import { tidy } from '../../geometry/format.js';
+import { union } from '../../geometry/rect.js';
+import { holdsItems } from '../../layout/displays.js';
+import { endEscapes, type EndEscapes } from '../../layout/escape.js';
+import { isOffCanvas, losesContent } from '../../intent/page-edge.js';
+import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import type { Rule } from '../rule.js';
+import type { RenderView, Sighting } from '../../sightings/sighting.js';
+
+/**
+ * The page scrolls sideways, is cut off at its edge by a root that clips, or is shown shrunk because it is laid out
+ * wider than the device. How it measures, what it leaves alone and how to repair: docs/rules/page-overflow.md.
+ */
+export const pageOverflow: Rule = {
+  meta: {
+    name: 'page-overflow',
+    family: 'overflow',
+    severity: 'error',
+    summary: 'the page scrolls sideways, or is shown shrunk because its layout is wider than the device',
+  },
+  check(render) {
+    return [...laidOutTooWide(render), ...sidewaysOverflow(render.view)];
+  },
+};
+
+/** The finding that a page is laid out wider than the device. */
+export const LAID_OUT_TOO_WIDE = { rule: 'page-overflow', key: 'layout width' };
+
+/** Mobile viewport rules laid the page out wider than the device: no viewport meta, or a fixed width in it. */
+function laidOutTooWide({ device, view }: RenderView): Sighting[] {
+  const { viewport, viewportMeta } = view.snapshot;
+  const { width, height, scale } = viewport;
+  const px = width - device.width;
+  if (!device.mobile || px < 1) return [];
+  return [
+    {
+      node: view.root,
+      related: [],
+      key: LAID_OUT_TOO_WIDE.key,
+      rect: { x: 0, y: 0, width, height },
+      by: { axis: 'x', px },
+      message: `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: it ${viewportMeta === null ? 'has no viewport meta tag' : 'does not ask for the width of the device in its viewport meta tag'}.`,
+    },
+  ];
+}
+
+/** One place where an escape begins, with the elements at fault for it. */
+interface Escape {
+  readonly container: NodeIndex;
+  readonly from: NodeIndex;
+  readonly culprits: readonly NodeIndex[];
+}
+
+function sidewaysOverflow(view: SnapshotView): Sighting[] {
+  const { document: page, viewport, rootOverflow } = view.snapshot;
+  const clips = rootOverflow.x === 'hidden' || rootOverflow.x === 'clip';
+  const scrolled = page.width - viewport.width;
+  if (!clips && scrolled < 1) return [];
+
+  const escapes = endEscapes(view);
+  const begins: NodeIndex[] = [];
+  for (let i = 0; i < view.count; i++) {
+    if (!escapes.beginsAt(i)) continue;
+    if (clips && (isOffCanvas(view, escapes, i) || !losesContent(view, escapes, i))) continue;
+    begins.push(i);
+  }
+  if (begins.length === 0) return clips ? [] : [unattributed(view, scrolled)];
+
+  const groups = new Map<string, { escapes: Escape[]; culprits: Set<NodeIndex> }>();
+  for (const escape of withoutConsequences(view, escapes, begins)) {
+    for (const culprit of escape.culprits) {
+      const key = groupKey(view, escape, culprit);
+      let group = groups.get(key);
+      if (!group) groups.set(key, (group = { escapes: [], culprits: new Set() }));
+      group.escapes.push(escape);
+      group.culprits.add(culprit);
+    }
+  }
+  return [...groups].map(([key, group]) => {
+    const [first, ...others] = [...group.culprits].sort((a, b) => a - b);
+    const px = Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
+    return {
+      node: first!,
+      related: others,
+      key,
+      rect: [...group.culprits].map((node) => escapes.extent(node)).reduce(union),
+      by: { axis: 'x' as const, px },
+      message: sentence(px, others.length, clips, view),
+    };
+  });
+}
+
+/** Siblings stretched by one that is too wide escape with it; only the one that drives the width is at fault. */
+function withoutConsequences(
+  view: SnapshotView,
+  escapes: EndEscapes,
+  begins: readonly NodeIndex[],
+): Escape[] {
+  const found = begins.map((from) => ({
+    container: view.containingElement(from),
+    from,
+    culprits: isItemOfWideRow(view, from) ? [from] : drivers(view, escapes, from),
+  }));
+  const driven = new Set(
+    found.filter((escape) => escape.culprits.length > 0).map((escape) => escape.container),
+  );
+  return found
+    .filter((escape) => escape.culprits.length > 0 || !driven.has(escape.container))
+    .map((escape) => ({
+      ...escape,
+      culprits: (escape.culprits.length > 0 ? escape.culprits : [escape.from]).map((culprit) =>
+        namedFor(view, culprit),
+      ),
+    }));
+}
+
+/** Items of one row that stick out together are one defect, whichever of them do so at a width. */
+function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): string {
+  const { container, from } = escape;
+  // The one that sticks out, or another one of its row that pushes it out.
+  if (container >= 0 && view.containingElement(culprit) === container) {
+    const isInLine = culprit === from && /^inline/.test(view.style(from, 'display'));
+    if (isInLine || holdsItems(view, container)) return `row ${signature(view, container)}`;
+  }
+  return signature(view, culprit);
+}
+
+function sentence(px: number, others: number, clips: boolean, view: SnapshotView): string {
+  const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
+  const width = view.snapshot.viewport.width;
+  const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
+  const then = clips ? 'is cut off there' : 'the page scrolls sideways';
+  return `${what} ${tidy(px)} px past the ${side} edge of the ${width} px wide page, and ${then}.`;
+}
+
+function unattributed(view: SnapshotView, px: number): Sighting {
+  const { document: page, viewport } = view.snapshot;
+  return {
+    node: view.root,
+    related: [],
+    key: 'unattributed',
+    rect: { x: 0, y: 0, width: page.width, height: Math.min(page.height, viewport.height) },
+    by: { axis: 'x', px },
+    message: `The page scrolls sideways by ${px} px; no element's box reaches that far, so a margin or generated content is the likely cause.`,
+  };
+}

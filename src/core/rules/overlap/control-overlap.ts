@@ -1,0 +1,147 @@
+import { px } from '../../geometry/format.js';
+import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
+import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
+import { hangsFromControl, isInTopLayer } from '../../intent/overlays.js';
+import { isDecoration } from '../../intent/decoration.js';
+import { areAlternatives, areShingled } from '../../intent/stacks.js';
+import { overlapCulprit } from '../../sightings/culprit.js';
+import { controlAround } from '../../layout/ancestors.js';
+import { isDrawn, isOpaque } from '../../layout/paint.js';
+import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
+import { areApart } from '../../layout/rotated.js';
+import { isFreedInScroller } from '../../layout/scrollers.js';
+import { FLAG_FIELD } from '../../layout/snapshot.js';
+import { fixedRoot, stickyRoot } from '../../layout/viewport-layer.js';
+import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
+import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
+import { capital, nameOf, onScreen } from '../../sightings/words.js';
+import type { Rule } from '../rule.js';
+import type { RenderView, Sighting } from '../../sightings/sighting.js';
+import { isInline } from '../../layout/displays.js';
+
+/** Touching borders and rounding, CSS px. */
+const LEAST_PX = 2.5;
+/** So little may be meant, CSS px. */
+const MILD_PX = 6;
+/** Of a line of text, this share of its height must be overlapped, or of large letters so much, CSS px. */
+const LEAST_TEXT_SHARE = 0.3;
+const LEAST_TEXT_PX = 6;
+/** Of the smaller of two controls, this share must be overlapped. */
+const LEAST_SHARE = 0.06;
+
+/** A control lies on another control or on text. How it measures and what it leaves alone: docs/rules/control-overlap.md. */
+export const controlOverlap: Rule = {
+  meta: {
+    name: 'control-overlap',
+    family: 'overlap',
+    severity: 'error',
+    summary: 'a control lies on another control or on text',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const controls = scene.inks.filter((ink) => ink.kind === 'control' && ink.shown);
+    const pairs = controls.flatMap((control) =>
+      scene
+        .inksIn(control.shown!)
+        // Two controls meet once; a text has no turn of its own.
+        .filter(({ kind, index }) => kind === 'text' || (kind === 'control' && index > control.index))
+        .flatMap((other) => pairOf(scene, control, other) ?? []),
+    );
+    return byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group));
+  },
+};
+
+function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
+  const { view } = scene;
+  if (scene.contains(control.node, other.node) || scene.contains(other.node, control.node)) return null;
+  const common = intersect(control.shown!, other.shown!);
+  if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common)) return null;
+  if (areApart(view, control, other, LEAST_PX)) return null;
+  if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
+  if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
+    return null;
+  if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
+  if (stickyRoot(view, control.node) !== stickyRoot(view, other.node)) return null;
+  if (isFreedInScroller(view, other.node, common, control.node, control.shown!)) return null;
+  if (isFreedInScroller(view, control.node, common, other.node, other.shown!)) return null;
+  const found =
+    other.kind === 'text' ? onText(scene, control, other, common) : onControl(scene, control, other, common);
+  if (!found) return null;
+  const [upper, lower] = stacked(control, other);
+  return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower, common) };
+}
+
+function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {
+  const { view } = scene;
+  // Words that belong to a control of their own are judged as that control.
+  const own = controlAround(view, text.node);
+  if (own >= 0 && !isInline(view, own)) return false;
+  if (common.height < Math.min(LEAST_TEXT_PX, LEAST_TEXT_SHARE * text.full.height)) return false;
+  if (view.has(control.node, FLAG_FIELD)) {
+    // What is behind a field can't be read, wherever in it it stands.
+    const isBehind = text.rank < control.rank && isOpaque(view, control.node);
+    if (!isBehind && isAdornment(scene, control, text)) return false;
+  } else if (!showsOn(scene, control, common)) {
+    // A link over a whole card: nothing of it is seen on the words, and they are what it is for.
+    return false;
+  } else if (text.rank > control.rank && isBadgeText(scene, text)) return false;
+  return !(text.rank < control.rank && isHidden(scene, text, control, common));
+}
+
+function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
+  if (area(common) < LEAST_SHARE * Math.min(area(a.full), area(b.full))) return false;
+  if (!meetSeen(scene, a, b, common)) return false;
+  if (isOnLargerControl(scene, a, b) || areShingled(scene, a.node, b.node)) return false;
+  return !areAlternatives(scene, a.node, b.node);
+}
+
+/** Of an undrawn control, what it lies over on another counts only where it takes most clicks meant for that. */
+const TAKES_SHARE = 0.5;
+
+/** Whether something of both is seen where they meet, or one takes the place of the other. */
+function meetSeen(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
+  if (isDrawn(scene.view, a.node) || isDrawn(scene.view, b.node)) return true;
+  const [inA, inB] = [a, b].map((control) => scene.inksWithin(control).filter(({ shown }) => shown !== null));
+  if (inA!.some((x) => inB!.some((y) => meets(x.shown!, y.shown!, -LEAST_PX)))) return true;
+  const isSeen = showsOn(scene, a, common) || showsOn(scene, b, common);
+  return isSeen && area(common) >= TAKES_SHARE * Math.min(area(a.full), area(b.full));
+}
+
+/** Whether something of a control is seen in a place: its drawn box, or a word or picture of its own. */
+function showsOn(scene: Scene, control: Ink, common: Rect): boolean {
+  if (isDrawn(scene.view, control.node)) return true;
+  return scene.inksIn(common).some((ink) => ink.kind !== 'control' && scene.contains(control.node, ink.node));
+}
+
+/** A count or mark with a background of its own, set on a control by design. */
+function isBadgeText(scene: Scene, text: Ink): boolean {
+  const { view } = scene;
+  const box = view.box(text.node);
+  return isDrawn(view, text.node) && box.height <= 32 && box.width <= 90;
+}
+
+/** Something opaque other than the control itself hides the text: that is another rule's. */
+function isHidden(scene: Scene, text: Ink, control: Ink, common: Rect): boolean {
+  return scene
+    .coversIn(common)
+    .some(
+      (cover) =>
+        cover.rank > text.rank &&
+        cover.node !== control.node &&
+        scene.contains(cover.node, control.node) &&
+        !scene.contains(cover.node, text.node),
+    );
+}
+
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
+  const { upper, lower, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const { width, height } = common;
+  const what = `${capital(nameOf(view, upper))} lies on ${nameOf(view, lower)}`;
+  return {
+    ...fault,
+    ...takingPart(entries),
+    by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
+    mild: entries.every(({ common: both }) => Math.min(both.width, both.height) <= MILD_PX),
+    message: `${what} by ${px(width)} × ${px(height)}, ${onScreen(render)}.`,
+  };
+}

@@ -1,0 +1,192 @@
+import { px } from '../../geometry/format.js';
+import { area, intersect, sizeAlong, union, type Rect } from '../../geometry/rect.js';
+import { isDecoration } from '../../intent/decoration.js';
+import {
+  fillsScreen,
+  hangsFromControl,
+  isDismissible,
+  isInTopLayer,
+  isMarkAtCorner,
+} from '../../intent/overlays.js';
+import { isEllipsisMark } from '../../intent/shortened.js';
+import { areAlternatives, areShingled } from '../../intent/stacks.js';
+import { isSymbols } from '../../intent/typography.js';
+import { clingingOf } from '../../layout/clinging.js';
+import { coverCulprit } from '../../sightings/culprit.js';
+import { displacementOf } from '../../layout/displace.js';
+import { isVertical } from '../../layout/text-ink.js';
+import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
+import { areApart } from '../../layout/rotated.js';
+import { isFreedInScroller } from '../../layout/scrollers.js';
+import { FLAG_CONTROL } from '../../layout/snapshot.js';
+import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
+import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import { coveredAnchors } from '../../sightings/covered-anchors.js';
+import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
+import { coveredSticking } from '../../sightings/covered-sticking.js';
+import { isFreedBySticking } from '../../sightings/freed-by-sticking.js';
+import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
+import { capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
+import type { Rule } from '../rule.js';
+import type { RenderView, Sighting } from '../../sightings/sighting.js';
+import { isInline } from '../../layout/displays.js';
+
+/** Of a line's height, this share must be hidden before letters are lost, or of large letters so much, CSS px. */
+const LEAST_HEIGHT_SHARE = 0.25;
+const LEAST_HEIGHT = 6;
+/** And this share of a control's area. */
+const LEAST_CONTROL_SHARE = 0.3;
+const LEAST_WIDTH = 4;
+/** Up to here it may be meant. */
+const MILD_SHARE = 0.4;
+
+interface Hiding {
+  readonly cover: Cover;
+  readonly ink: Ink;
+  readonly common: Rect;
+  readonly culprit: NodeIndex;
+}
+
+/**
+ * Something opaque hides text or a control, and scrolling does not free it. How it measures, what it leaves alone and how
+ * to repair: docs/rules/covered.md.
+ */
+export const covered: Rule = {
+  meta: {
+    name: 'covered',
+    family: 'overlap',
+    severity: 'error',
+    summary: 'something opaque hides text or a control, and scrolling does not free it',
+  },
+  check(render) {
+    const scene = sceneOf(render.view);
+    const hidings: Hiding[] = [];
+    const look = (ink: Ink, cover: Cover) => {
+      const hiding = hidingOf(scene, ink, cover);
+      if (hiding) hidings.push(hiding);
+    };
+    for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
+    for (const cover of coversAtEnd(scene)) {
+      for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
+    }
+    for (const { ink, cover } of inksAtScrollEnds(scene)) {
+      const hiding = hidingOf(scene, ink, cover, true);
+      if (hiding) hidings.push(hiding);
+    }
+    return [
+      ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
+      ...coveredAnchors(scene, render),
+      ...coveredSticking(scene, render),
+    ];
+  },
+};
+
+/** What is fixed to the screen or sticks to it, where it lies on the page once that is scrolled to its end. */
+function coversAtEnd(scene: Scene): Cover[] {
+  const { viewport, document: page, scroll, rootOverflow } = scene.view.snapshot;
+  const most = page.height - viewport.shownHeight;
+  if (most <= 0 || /hidden|clip/.test(rootOverflow.y)) return [];
+  return scene.covers.flatMap((cover): Cover[] => {
+    const moved = (by: number) => [
+      { ...cover, rect: { ...cover.rect, y: cover.rect.y + by }, scrolled: most },
+    ];
+    if (isFixed(scene.view, cover.node)) return moved(most - scroll.y);
+    const sticky = stickyRoot(scene.view, cover.node);
+    const clinging = sticky < 0 ? null : clingingOf(scene.view, sticky);
+    return clinging ? moved(clinging(most) - clinging(scroll.y)) : [];
+  });
+}
+
+/** @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end */
+function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding | null {
+  const { view } = scene;
+  if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
+  if (cover.rank <= ink.rank) return null;
+  if (scene.contains(cover.node, ink.node)) return null;
+  if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
+  // A control that lies on something and scrolls with it is control-overlap's.
+  const isControl = view.has(cover.node, FLAG_CONTROL);
+  if (
+    isControl &&
+    (ink.kind === 'text' || isOfControl(view, ink.node)) &&
+    movesWith(view, cover.node, ink.node)
+  )
+    return null;
+  const common = intersect(ink.shown!, cover.rect);
+  if (!common || !isLost(view, ink, common)) return null;
+  if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH)) return null;
+  if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
+    return null;
+  if (hangsFromControl(scene, cover.node)) return null;
+  if (!isAtEnd && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
+  if (isEllipsisMark(view, cover.node)) return null;
+  if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
+  if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node) && isFreedBySticking(scene, cover, ink))
+    return null;
+  const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
+  if (fixedCover >= 0 !== fixedInk >= 0) {
+    const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
+    if (isFreedByScrolling(view, moving, still)) return null;
+  }
+  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink, common) };
+}
+
+/** What stands in an element and was moved onto the words of that element itself; a mark at their corner is no harm. */
+function isLaidOnOwnText(scene: Scene, ink: Ink, cover: Cover): boolean {
+  const { view } = scene;
+  if (ink.kind !== 'text' || isSymbols(view, ink) || isMarkAtCorner(scene, ink.node, cover)) return false;
+  for (let at = cover.node; at !== ink.node; at = view.parent(at))
+    if (displacementOf(view, at) !== null) return true;
+  return false;
+}
+
+function movesWith(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
+  return fixedRoot(view, a) === fixedRoot(view, b) && stickyRoot(view, a) === stickyRoot(view, b);
+}
+
+/** A control with a box of its own, or something in one. */
+function isOfControl(view: SnapshotView, i: NodeIndex): boolean {
+  for (let at = i; at >= 0; at = view.parent(at)) {
+    if (view.has(at, FLAG_CONTROL) && !isInline(view, at)) return true;
+  }
+  return false;
+}
+
+function isLost(view: SnapshotView, ink: Ink, common: Rect): boolean {
+  if (ink.kind === 'control') return area(common) >= LEAST_CONTROL_SHARE * area(ink.full);
+  const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
+  return (
+    sizeAlong(common, along) >= LEAST_WIDTH &&
+    sizeAlong(common, across) >= Math.min(LEAST_HEIGHT, LEAST_HEIGHT_SHARE * sizeAlong(ink.full, across))
+  );
+}
+
+function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
+  const { view } = scene;
+  const { cover, ink, common, culprit } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
+  const more = hidden > 1 ? ` and ${hidden - 1} more` : '';
+  const still = isFixed(view, cover.node) ? ', and scrolling does not free it' : '';
+  const { width, height } = common;
+  const size = `${px(width)} × ${px(height)}`;
+  const what = `${nameOf(view, ink)}${more}`;
+  // What is at fault may be what got under something else.
+  const isUnder =
+    culprit !== cover.node && scene.contains(culprit, ink.node) && !scene.contains(culprit, cover.node);
+  const said = isUnder
+    ? `${capital(what)} lies hidden under ${shortName(view, cover.node)} over ${size}`
+    : `Hides ${what} over ${size}`;
+  return {
+    ...fault,
+    affected: entries.map((hiding) => hiding.ink.node),
+    partners: entries.map((hiding) => hiding.cover.node),
+    rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
+    by: { axis: 'y', px: height },
+    mild: entries.every(({ ink: under, common: over }) =>
+      under.kind === 'text'
+        ? over.height < MILD_SHARE * under.full.height
+        : area(over) < MILD_SHARE * area(under.full),
+    ),
+    message: `${said}${still}, ${onScreen(render)}.`,
+  };
+}

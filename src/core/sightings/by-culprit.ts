@@ -1,0 +1,38 @@
+import { isItemOfWideRow } from './drivers.js';
+import { signature } from '../identity/signature.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { Sighting } from './sighting.js';
+
+/** What was seen of one defect on a render: repeated siblings, which share their signature, together. */
+export interface Culprits<T> {
+  readonly entries: readonly T[];
+  /** The part of a sighting that says who is at fault. */
+  readonly fault: Pick<Sighting, 'node' | 'related' | 'key'>;
+}
+
+/** What the items of a row that is too wide share, whatever each of them is; else an element's own signature. */
+export function rowOrOwn(view: SnapshotView, i: NodeIndex): string {
+  return isItemOfWideRow(view, i) ? `row ${signature(view, view.containingElement(i))}` : signature(view, i);
+}
+
+/**
+ * Puts together what elements of the same signature are at fault for, in the order in which each first came.
+ * @param sameness what repeated elements share
+ */
+export function byCulprit<T extends { readonly culprit: NodeIndex }>(
+  view: SnapshotView,
+  found: Iterable<T>,
+  sameness: (view: SnapshotView, i: NodeIndex) => string = signature,
+): Culprits<T>[] {
+  const groups = new Map<string, T[]>();
+  for (const entry of found) {
+    const key = sameness(view, entry.culprit);
+    const group = groups.get(key);
+    if (group) group.push(entry);
+    else groups.set(key, [entry]);
+  }
+  return [...groups].map(([key, entries]) => {
+    const [node, ...related] = [...new Set(entries.map(({ culprit }) => culprit))].sort((a, b) => a - b);
+    return { entries, fault: { node: node!, related, key } };
+  });
+}

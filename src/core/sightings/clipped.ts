@@ -1,0 +1,147 @@
+import { driverTowards, isItemOfWideRow } from './drivers.js';
+import { px } from '../geometry/format.js';
+import { outAlong, union, type Rect } from '../geometry/rect.js';
+import type { Loss } from '../intent/loss.js';
+import { lossesOf } from '../intent/losses.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { blockAround, controlAround } from '../layout/ancestors.js';
+import { escapeRoot } from './culprit.js';
+import { displacementOf } from '../layout/displace.js';
+import { pxOf } from '../css/lengths.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
+import { isCroppedPicture } from '../intent/pictures.js';
+import { isInSentence } from '../layout/touch-areas.js';
+import { isLabelPart } from '../layout/labels.js';
+import { acrossLines } from '../layout/text-ink.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
+import { capital, nameOf, onScreen } from './words.js';
+import type { RenderView, Sighting } from './sighting.js';
+import { isInlineText } from '../layout/displays.js';
+
+interface Clipping {
+  readonly loss: Loss;
+  readonly culprit: NodeIndex;
+  readonly shortened: Shortening | null;
+}
+
+/** A control that clips its own label is cut off itself, as a person sees it. */
+export type ClippedKind = 'text' | 'control';
+
+/** What is cut off on a page, by the element at fault: losses of controls and pictures, or of text alone. */
+export function clippedSightings(render: RenderView, kind: ClippedKind): Sighting[] {
+  const scene = sceneOf(render.view);
+  const clippings = lossesOf(scene)
+    .filter((loss) => loss.ink.kind !== 'picture' || !isCroppedPicture(scene, loss))
+    .map((loss): Clipping => {
+      const isLegible = loss.ink.kind === 'text' && leavesEnough(scene, loss);
+      return {
+        loss,
+        culprit: culpritOf(scene, loss),
+        shortened: isLegible ? shorteningOf(scene, loss) : null,
+      };
+    });
+  return byCulprit(scene.view, clippings, rowOrOwn)
+    .filter(({ entries }) => kindOf(scene, entries) === kind)
+    .map((group) => sighting(scene, render, group));
+}
+
+function kindOf(scene: Scene, group: readonly Clipping[]): ClippedKind {
+  const isControl = group.some(
+    ({ loss, shortened }) =>
+      loss.ink.kind !== 'text' || (shortened === null && (controlWithin(scene, loss) || isLink(scene, loss))),
+  );
+  return isControl ? 'control' : 'text';
+}
+
+/** A label cut off by its own control, or by something in it. */
+function controlWithin(scene: Scene, { cutter, ink }: Loss): boolean {
+  const control = controlAround(scene.view, ink.node);
+  return control >= 0 && scene.contains(control, cutter);
+}
+
+/** A link that is its words, wholly gone; one in a sentence goes with the sentence. */
+function isLink({ view }: Scene, { ink, whole }: Loss): boolean {
+  const control = controlAround(view, ink.node);
+  return whole && control >= 0 && !isInSentence(view, control);
+}
+
+/** What is not too high for the cutter, and was pushed over its edge by an offset of its own, by as much as is lost. */
+function pushedOut(view: SnapshotView, { ink, cutter, axis, px: lost, rect }: Loss): NodeIndex | undefined {
+  if (axis !== 'y') return undefined;
+  const window = view.paddingBox(cutter);
+  const isBelow = rect.y + rect.height > window.y + window.height;
+  for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
+    const displacement = displacementOf(view, at);
+    if (displacement !== 'absolute' && displacement !== 'offset') continue;
+    const offset = pxOf(view.style(at, isBelow ? 'bottom' : 'top')) ?? 0;
+    const other = displacement === 'offset' ? (pxOf(view.style(at, isBelow ? 'top' : 'bottom')) ?? 0) : 0;
+    if (view.box(at).height <= window.height && Math.max(-offset, other) >= lost - 2) return at;
+  }
+  return undefined;
+}
+
+/**
+ * Across the reading direction the element at fault is what cuts: it is too low, or what was pushed over its edge. Along it, it is what is too wide in it,
+ * where something is.
+ */
+function culpritOf(scene: Scene, loss: Loss): NodeIndex {
+  const { view } = scene;
+  const { ink, cutter, axis, rect } = loss;
+  if (axis === acrossLines(view, ink.node)) return pushedOut(view, loss) ?? cutter;
+  const around = view.paddingBox(cutter);
+  const chain: NodeIndex[] = [];
+  for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
+    const isBox = !isInlineText(view, at) || displacementOf(view, at) !== null;
+    if (isBox) chain.push(at);
+  }
+  const past = (box: Rect) => outAlong(box, around, axis);
+  const root = escapeRoot(chain, (at) => past(view.box(at)), past(rect));
+  if (root === undefined) return ranOutOfBlock(view, ink, cutter, axis) ?? cutter;
+  if (isLabelPart(scene, cutter, root)) return cutter;
+  return isItemOfWideRow(view, root) ? root : driverTowards(view, root, ink.node);
+}
+
+/** The block below the cutter whose words are too long for it, wherever they are cut off; a control keeps its label's fault. */
+function ranOutOfBlock(
+  view: SnapshotView,
+  ink: Ink,
+  cutter: NodeIndex,
+  axis: 'x' | 'y',
+): NodeIndex | undefined {
+  if (ink.kind !== 'text' || view.has(cutter, FLAG_CONTROL)) return undefined;
+  const block = blockAround(view, ink.node);
+  return block > cutter && outAlong(ink.full, view.box(block), axis) > 2 ? block : undefined;
+}
+
+function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {
+  const worth = ({ loss }: Clipping) => loss.px + (loss.ink.kind === 'text' ? 0 : 10_000);
+  const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
+  const { loss, shortened } = worst;
+  const cut = entries.filter(({ culprit }) => culprit === worst.culprit).length;
+  const what = capital(nameOf(view, loss.ink)) + (cut > 1 ? ` and ${cut - 1} more` : '');
+  const isMild = entries.every((entry) => entry.shortened !== null);
+  const lost = isMild
+    ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
+    : `${what} ${loss.whole ? 'is wholly' : `loses ${px(loss.px)} and is`} cut off`;
+  return {
+    ...fault,
+    affected: entries.map((entry) => entry.loss.ink.node),
+    rect: union(view.box(loss.cutter), bounded(loss.rect, view.box(loss.cutter))),
+    by: { axis: loss.axis, px: loss.px },
+    ...(isMild && { severity: 'notice' as const }),
+    // The field can still be used.
+    ...(!isMild && entries.every((entry) => entry.loss.inField) && { severity: 'warning' as const }),
+    message: `${lost}, ${onScreen(render)}.`,
+  };
+}
+
+/** What is far outside would make a rectangle that shows nothing. */
+function bounded(rect: Rect, around: Rect): Rect {
+  const right = Math.min(rect.x + rect.width, around.x + around.width + 400);
+  const bottom = Math.min(rect.y + rect.height, around.y + around.height + 400);
+  const x = Math.max(rect.x, around.x - 400);
+  const y = Math.max(rect.y, around.y - 400);
+  return right > x && bottom > y ? { x, y, width: right - x, height: bottom - y } : around;
+}

@@ -1,0 +1,65 @@
+import { px } from '../geometry/format.js';
+import { signature } from '../identity/signature.js';
+import { isAtTopEdge } from '../intent/bars.js';
+import type { Scene } from '../layout/scene.js';
+import { pxOf } from '../css/lengths.js';
+import { FLAG_ANCHOR_TARGET } from '../layout/snapshot.js';
+import type { NodeIndex } from '../layout/view.js';
+import { onScreen } from './words.js';
+import type { RenderView, Sighting } from './sighting.js';
+
+/**
+ * A bar that stays at the top of the screen hides what a link of the page leads to: its target is brought to the top edge
+ * (CSS Scroll Snap 1, `scroll-margin` and `scroll-padding`), and the bar is already there.
+ */
+export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
+  const { view } = scene;
+  const bars = barsAtTop(scene);
+  if (bars.length === 0) return [];
+  const { viewport, document: page } = view.snapshot;
+  const most = Math.max(0, page.height - viewport.shownHeight);
+  const padding = pxOf(view.style(view.root, 'scroll-padding-top')) ?? 0;
+  const found = new Map<NodeIndex, Sighting>();
+  for (let i = 0; i < view.count; i++) {
+    if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
+    const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
+    const first = firstLine(scene, i);
+    // Of the targets that a bar hides, the first one is told.
+    if (!bar || !first || found.has(bar.node)) continue;
+    const target = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
+    // At its end a page stops scrolling, with the target lower on the screen; what the page begins with is free there.
+    if (target > most || target < bar.height) continue;
+    const hidden = Math.min(bar.height - (first.y - target), first.height);
+    if (hidden < 0.5 * first.height) continue;
+    found.set(bar.node, {
+      node: bar.node,
+      related: [],
+      affected: [i],
+      key: `anchor ${signature(view, bar.node)}`,
+      rect: first,
+      by: { axis: 'y', px: hidden },
+      severity: 'warning',
+      message: `Hides what a link leads to: the target is brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
+    });
+  }
+  return [...found.values()];
+}
+
+function barsAtTop(scene: Scene): { node: NodeIndex; height: number }[] {
+  const bars: { node: NodeIndex; height: number }[] = [];
+  const { view } = scene;
+  for (let i = 0; i < view.count; i++) {
+    if (scene.painted[i] && isAtTopEdge(scene, i))
+      bars.push({ node: i, height: view.box(i).height + (pxOf(view.style(i, 'top')) ?? 0) });
+  }
+  return bars;
+}
+
+function firstLine(scene: Scene, i: NodeIndex) {
+  const { view } = scene;
+  for (let at = i; at <= scene.lastOf(i); at++) {
+    const [line] = view.linesOf(at);
+    if (line !== undefined && scene.painted[at]) return view.lineBox(line);
+  }
+  return null;
+}

@@ -1,0 +1,40 @@
+import type { RuleSettings } from '../core/findings/settings.js';
+import type { Waiver } from '../core/findings/waivers.js';
+import type { Device } from '../core/profile/profile.js';
+import type { Access } from '../engine/access.js';
+import type { Alterations, Engine, EngineLog, ShotKinds } from '../engine/engine.js';
+import type { SitePage } from '../site/targets.js';
+import type { ScopedEssential, ScopedPreparation } from './captures.js';
+import type { RunFolder } from './run-folder.js';
+
+export interface CheckPlan {
+  readonly pages: readonly SitePage[];
+  readonly devices: readonly Device[];
+  readonly shots: ShotKinds;
+  readonly access: Access;
+  readonly preparations: readonly ScopedPreparation[];
+  readonly alter: Alterations;
+  /** What must be seen in the first screen of every device. */
+  readonly essentials: readonly ScopedEssential[];
+  readonly rules: RuleSettings;
+  readonly waivers: readonly Waiver[];
+  readonly timeoutMs: number;
+  /** Whether layout snapshots are written to the run, to be judged again. */
+  readonly keepLayouts: boolean;
+}
+
+/** A copy of plain data without what must not be written anywhere. */
+export type Redact = <T>(value: T) => T;
+
+export interface CheckTools {
+  readonly engine: Engine;
+  readonly browser: string | undefined;
+  /** Whether text is laid out with each platform's fonts or with the machine's own. */
+  readonly fonts: 'platform' | 'host';
+  readonly folder: RunFolder;
+  readonly signal: AbortSignal;
+  readonly log: EngineLog;
+  /** Takes out of what is written what must not be. */
+  readonly redact: Redact;
+  readonly onProgress: (done: number, total: number, label: string) => void;
+}
