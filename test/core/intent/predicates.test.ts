@@ -9,7 +9,7 @@ import {
 } from '../../../src/core/intent/cutters.js';
 import { isDecoration } from '../../../src/core/intent/decoration.js';
 import type { Loss } from '../../../src/core/intent/loss.js';
-import { lossesOf } from '../../../src/core/intent/loss.js';
+import { lossesOf } from '../../../src/core/intent/losses.js';
 import { isIndentedAway, isOffStage } from '../../../src/core/intent/off-stage.js';
 import {
   fillsScreen,
