@@ -1,5 +1,5 @@
 import { Command } from 'commander';
-import { VERSION } from '../run/package-file.js';
+import { VERSION } from '../package-file.js';
 import { checkCommand } from './commands/check.js';
 import { demoCommand } from './commands/demo.js';
 import { doctorCommand } from './commands/doctor.js';

@@ -1,6 +1,6 @@
 import { join, relative } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
-import { chromium } from '../engine/chromium/launch.js';
+import { DEFAULT_ENGINE } from '../engine/engines.js';
 import type { Access } from '../engine/access.js';
 import type { EngineLog } from '../engine/engine.js';
 import { htmlReport } from '../report/html/write.js';
@@ -50,7 +50,7 @@ export async function runCheck(request: CheckRequest): Promise<CheckResult> {
     const redact: Redact = (value) => secrets.redact(value);
     const log: EngineLog = (message, facts) => engineLogger(message, facts && redact(facts));
     const { signal } = interrupt;
-    const tools = { engine: chromium, browser: request.browser, folder, signal, log, redact };
+    const tools = { engine: DEFAULT_ENGINE, browser: request.browser, folder, signal, log, redact };
     const access = await withSignIn(request, tools);
     const found = await check(
       { ...request, pages: site.pages, access },

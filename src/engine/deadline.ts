@@ -6,35 +6,57 @@ export class OutOfTime extends Error {
   }
 }
 
-/** One limit for everything about a render: whatever is awaited through `race` ends with it. */
+/**
+ * One end for everything about an open page: its time is up, the run is interrupted, or the page or its browser is gone.
+ * Whatever is awaited through `race` ends with it. Nothing that has come is held on to: a page may stay open for hours.
+ */
 export class Deadline {
   private readonly end: number;
-  private readonly expired: Promise<never>;
-  private timer: NodeJS.Timeout | undefined;
-  private onAbort: (() => void) | undefined;
+  private readonly waiting = new Set<(error: Error) => void>();
+  private over: Error | null = null;
+  private readonly timer: NodeJS.Timeout | undefined;
+  private readonly onAbort = () => this.fail(new OutOfTime(true));
 
+  /**
+   * @param ms Infinity for a page that stays open until it is closed
+   * @param explain what an error that a call failed with means
+   */
   constructor(
     ms: number,
     private readonly signal: AbortSignal,
+    private readonly explain: (error: unknown) => Error = asError,
   ) {
     this.end = performance.now() + ms;
-    this.expired = new Promise<never>((_, reject) => {
-      this.timer = setTimeout(() => reject(new OutOfTime(false)), ms);
-      this.onAbort = () => reject(new OutOfTime(true));
-      if (signal.aborted) this.onAbort();
-      else signal.addEventListener('abort', this.onAbort, { once: true });
-    });
-    // Nobody may be waiting when it ends.
-    this.expired.catch(() => undefined);
+    if (Number.isFinite(ms)) this.timer = setTimeout(() => this.fail(new OutOfTime(false)), ms);
+    if (signal.aborted) this.onAbort();
+    else signal.addEventListener('abort', this.onAbort, { once: true });
   }
 
   get remainingMs(): number {
     return Math.max(0, this.end - performance.now());
   }
 
-  /** @throws OutOfTime */
+  /** Ends it for another reason; the first one counts. */
+  fail(error: Error): void {
+    if (this.over) return;
+    this.over = error;
+    for (const reject of this.waiting) reject(error);
+    this.waiting.clear();
+  }
+
+  /** @throws OutOfTime, or what it was ended with */
   race<T>(promise: Promise<T>): Promise<T> {
-    return Promise.race([promise, this.expired]);
+    return new Promise<T>((resolve, reject) => {
+      if (this.over) {
+        promise.catch(() => undefined);
+        reject(this.over);
+        return;
+      }
+      this.waiting.add(reject);
+      promise
+        .then(resolve, (error: unknown) => reject(this.explain(error)))
+        .finally(() => this.waiting.delete(reject));
+    });
   }
 
   /** Waits for `promise`, at most `ms`; says whether it came. Rejections count as come. @throws OutOfTime */
@@ -50,8 +72,16 @@ export class Deadline {
     }
   }
 
+  pause(ms: number): Promise<void> {
+    return this.race(new Promise((resolve) => setTimeout(resolve, ms)));
+  }
+
   dispose(): void {
     clearTimeout(this.timer);
-    if (this.onAbort) this.signal.removeEventListener('abort', this.onAbort);
+    this.signal.removeEventListener('abort', this.onAbort);
   }
+}
+
+function asError(error: unknown): Error {
+  return error instanceof Error ? error : new Error(String(error));
 }

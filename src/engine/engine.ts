@@ -1,14 +1,17 @@
-import type { LayoutSnapshot } from '../core/layout/snapshot.js';
-import type { Delivery } from '../core/delivery/delivery.js';
 import type { FontSetName } from '../core/fonts/font-sets.js';
-import type { Device } from '../core/profile/profile.js';
-import type { Access, SignedInState } from './access.js';
-import type { Probe } from './probe.js';
-import type { Preparation } from './steps.js';
+import type { Capabilities } from './capabilities.js';
+import type { PageJob } from './job.js';
+import type { PageSession } from './page-session.js';
 
 /** A kind of browser that Isoptic can drive. */
 export interface Engine {
   readonly name: string;
+  readonly capabilities: Capabilities;
+  /**
+   * The program that would be started, and how it was found, in words for the user.
+   * @throws IsopticError `no-browser`, exit status 4
+   */
+  find(executable: string | undefined): Promise<{ readonly executable: string; readonly origin: string }>;
   /** @throws IsopticError exit status 4 when the browser is not there or does not start */
   launch(options: LaunchOptions): Promise<BrowserSession>;
 }
@@ -27,114 +30,16 @@ export type EngineLog = (message: string, facts?: Record<string, unknown>) => vo
 
 /** One running browser. */
 export interface BrowserSession {
+  readonly engine: Pick<Engine, 'name' | 'capabilities'>;
   /** The browser's own version number. */
   readonly version: string;
   /** False once the browser is gone, whoever ended it. */
   readonly alive: boolean;
   /**
-   * Renders one page in a context of its own. Never hangs past the job's time limit and never throws for what a page
-   * does: that is a `failed` outcome.
-   * @throws BrowserGone when the browser itself went away under it
+   * Opens a page in a context of its own, with everything of its device in force before its first request, and waits for its
+   * load event, within a bound.
+   * @throws PageNotOpened for what the page or its address does; BrowserGone when the browser went away
    */
-  render(job: RenderJob): Promise<RenderOutcome>;
+  open(job: PageJob): Promise<PageSession>;
   close(): Promise<void>;
-}
-
-export class BrowserGone extends Error {
-  override readonly name = 'BrowserGone';
-}
-
-export interface RenderJob {
-  readonly url: string;
-  readonly device: Device;
-  readonly shots: ShotKinds;
-  readonly access: Access;
-  /** Done in this order once the page has loaded. Their marks are what is captured; without one, the page as they leave it. */
-  readonly preparations: readonly Preparation[];
-  readonly alter: Alterations;
-  /** Selectors whose elements the snapshot is to name (`LayoutSnapshot.matches`). */
-  readonly locate: readonly string[];
-  /** Whether what a sign-in leaves behind is wanted back. */
-  readonly keepState?: boolean;
-  /** Called with each capture while its page is still there, once its pictures are taken. */
-  readonly investigate?: (capture: Capture, probe: Probe) => Promise<void>;
-  /** For everything about this page and profile, in milliseconds. */
-  readonly timeoutMs: number;
-  readonly signal: AbortSignal;
-}
-
-export interface ShotKinds {
-  readonly fold: boolean;
-  readonly full: boolean;
-}
-
-/** Selectors of what is kept out of the pictures. */
-export interface Alterations {
-  /** Keeps its place and is not seen. */
-  readonly hide: readonly string[];
-  /** Painted over in the pictures; the layout is judged as it is. */
-  readonly mask: readonly string[];
-  /** Takes no place. */
-  readonly remove: readonly string[];
-}
-
-export const NO_ALTERATIONS: Alterations = { hide: [], mask: [], remove: [] };
-
-export interface RenderFault {
-  /** Kebab case, stable: `timeout`, `connection-refused`, `name-not-resolved`, … */
-  readonly code: string;
-  readonly message: string;
-}
-
-export interface RenderTimings {
-  loadMs: number;
-  settleMs: number;
-  collectMs: number;
-  analyseMs: number;
-  shotMs: number;
-  /** Experiments in the page that prove causes. */
-  causeMs: number;
-}
-
-export const NO_TIMINGS: Readonly<RenderTimings> = {
-  loadMs: 0,
-  settleMs: 0,
-  collectMs: 0,
-  analyseMs: 0,
-  shotMs: 0,
-  causeMs: 0,
-};
-
-export type RenderOutcome = {
-  readonly finalUrl: string | null;
-  readonly httpStatus: number | null;
-  readonly delivery: Delivery;
-  readonly timings: RenderTimings;
-  /** What the reader should know about how it was rendered: bounds that were hit, dialogs that were answered. */
-  readonly notes: readonly string[];
-  /** What was captured, one entry a state; of a failed render, what was captured before it failed. */
-  readonly captures: readonly Capture[];
-  readonly signedIn?: SignedInState;
-} & (
-  | { readonly status: 'ok' }
-  | {
-      readonly status: 'failed';
-      readonly error: RenderFault;
-      /** What the screen showed when a step failed, PNG. */
-      readonly picture: Buffer | null;
-    }
-);
-
-/** One state of a page: its layout and its pictures. */
-export interface Capture {
-  /** The state that a preparation marked; null for the page itself. */
-  readonly state: string | null;
-  readonly snapshot: LayoutSnapshot;
-  readonly shots: RawShots;
-}
-
-/** PNG files as the browser wrote them: `fold` at device pixels, `full` at one picture pixel a CSS px. */
-export interface RawShots {
-  readonly fold: Buffer | null;
-  readonly full: Buffer | null;
 }

@@ -1,18 +1,15 @@
+import { setTimeout } from 'node:timers/promises';
 import pLimit from 'p-limit';
 import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { fontSetOf, type FontSetName } from '../core/fonts/font-sets.js';
-import {
-  BrowserGone,
-  NO_TIMINGS,
-  type BrowserSession,
-  type Engine,
-  type EngineLog,
-  type RenderJob,
-  type RenderOutcome,
-} from './engine.js';
+import { BrowserGone } from './failures.js';
+import { NO_TIMINGS, type RenderJob, type RenderOutcome } from './job.js';
+import type { BrowserSession, Engine, EngineLog } from './engine.js';
+import { render } from './render.js';
 
 /** How often one render is tried when the browser dies under it: it may be another page that killed it. */
 const TRIES = 2;
+const TOLD_MS = 300;
 
 export interface PoolOptions {
   readonly executable: string | undefined;
@@ -76,13 +73,15 @@ export class BrowserPool {
           return failed('interrupted', 'The run was interrupted before this was rendered.');
         }
         try {
-          return await (await this.browserFor(job)).render(job);
+          return await render(await this.browserFor(job), job);
         } catch (error) {
           if (!(error instanceof BrowserGone)) throw error;
           this.options.log('the browser went away', { url: job.url, profile: job.device.name, tries });
           if (tries >= TRIES) {
             return failed('browser-died', `The browser died twice while it rendered ${job.url}.`);
           }
+          // A call may fail for the loss a moment before the loss itself is told.
+          await setTimeout(TOLD_MS);
         }
       }
     });

@@ -12,15 +12,16 @@ export interface IdleMedia {
 
 export type Generated = 'before' | 'after';
 
-/** The live page behind a snapshot, for experiments. Nodes are those of the snapshot that was captured last. */
+/** The live page behind a snapshot, for experiments. Elements are told by their `uid`. */
 export interface Probe {
   /** The page as it would be laid out with a change, which is taken back before this returns. */
   layoutWith(change: LayoutChange): Promise<LayoutSnapshot>;
   /** The media queries about the width that do not hold, though their rules are about one of the elements. */
-  idleMedia(nodes: readonly number[]): Promise<IdleMedia[]>;
+  idleMedia(uids: readonly number[]): Promise<IdleMedia[]>;
   /**
    * The author's declaration of a property that is in force on an element; null where there is none.
-   * @param generated which pseudo-element the node is, or null for an element
+   * @param generated which pseudo-element it is, or null for an element
    */
-  declarationOf(node: number, property: string, generated: Generated | null): Promise<Declaration | null>;
+  declarationOf(uid: number, property: string, generated: Generated | null): Promise<Declaration | null>;
+  close(): Promise<void>;
 }

@@ -1,13 +1,17 @@
-/** One thing that is done to a page before it is captured. */
-export type StepAction =
-  | { readonly kind: 'go'; readonly to: string }
+/** What a user does to a page, and what a script of theirs does. */
+export type Input =
   | { readonly kind: 'click' | 'tap' | 'hover'; readonly selector: string }
   | { readonly kind: 'fill'; readonly selector: string; readonly text: string }
   | { readonly kind: 'press'; readonly key: string; readonly selector: string | null }
   | { readonly kind: 'choose'; readonly selector: string; readonly option: string }
   | { readonly kind: 'scrollTo'; readonly place: string | { readonly x: number; readonly y: number } }
+  | { readonly kind: 'run'; readonly script: string };
+
+/** One thing that is done to a page before it is captured. */
+export type StepAction =
+  | Input
+  | { readonly kind: 'go'; readonly to: string }
   | { readonly kind: 'wait'; readonly until: WaitCondition }
-  | { readonly kind: 'run'; readonly script: string }
   | { readonly kind: 'mark'; readonly state: string };
 
 export type WaitCondition =

@@ -17,7 +17,7 @@ import {
 import type { WireSnapshot } from '../core/layout/wire.js';
 import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
-import { rememberRows, type Generated } from './experiment.js';
+import { uidOf, uidOfGenerated, type Generated } from './identity.js';
 import { edgesOf, NO_EDGES } from './edges.js';
 import { FaceReader } from './faces.js';
 import { fieldText, type Field } from './field-text.js';
@@ -77,18 +77,19 @@ export interface Collected {
   readonly snapshot: WireSnapshot;
   /** Rows of pseudo-elements of which the DOM tells neither box nor text. */
   readonly untold: readonly number[];
-  /** Rows of elements that may have a closed shadow root: they show something, and nothing in them says what. */
+  /** Uids of elements that may have a closed shadow root: they show something, and nothing in them says what. */
   readonly suspects: readonly number[];
 }
 
 /** Collects the layout snapshot of the page in one walk over its flat tree. */
-export function collect(wanted: readonly string[] = [], remember = true): Collected {
+export function collect(wanted: readonly string[] = [], isTrial = false): Collected {
   const elements: (Element | Generated | null | undefined)[] = [];
   const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
   const nodes: WireSnapshot['nodes'] = {
     count: 0,
+    uid: [],
     parent: [],
     scope: [],
     treeParent: [],
@@ -127,6 +128,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
   const reader = new StyleReader(strings, styles, document);
   const addNode = (
     inherited: Inherited,
+    uid: number,
     kind: number,
     tag: string,
     element: Element | null,
@@ -136,6 +138,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     rect: Box | null,
     hasText = true,
   ): number => {
+    nodes.uid.push(uid);
     nodes.parent.push(inherited.node);
     nodes.scope.push(inherited.scope);
     nodes.treeParent.push(inherited.treeParent);
@@ -217,8 +220,9 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
     const flags = (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0);
-    const node = addNode(of, kind, which, null, 0, flags, style, box);
-    elements[node] = { host: element, which };
+    const generated: Generated = { host: element, which };
+    const node = addNode(of, uidOfGenerated(generated), kind, which, null, 0, flags, style, box);
+    elements[node] = generated;
     // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
     const isBare =
       style.display === 'inline' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
@@ -254,6 +258,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     if (inPicture || NO_BOX_TAGS.has(tag)) {
       const bare = addNode(
         inherited,
+        uidOf(element),
         KIND_ELEMENT,
         tag,
         element,
@@ -272,7 +277,18 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
     // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
     const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre';
-    const node = addNode(inherited, KIND_ELEMENT, tag, element, nth, flags, style, rect, hasText);
+    const node = addNode(
+      inherited,
+      uidOf(element),
+      KIND_ELEMENT,
+      tag,
+      element,
+      nth,
+      flags,
+      style,
+      rect,
+      hasText,
+    );
     const value = (property: string) => reader.value(nodes.style[node]!, property);
     const display = value('display');
     rows?.set(element, node);
@@ -330,7 +346,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     if (rect && suspects.length < MAX_SUSPECTS && mayHideRoot(element, tag, rect, flags)) {
       const isGrown =
         value('height') === 'auto' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
-      if (isGrown || tag.includes('-')) suspects.push(node);
+      if (isGrown || tag.includes('-')) suspects.push(nodes.uid[node]!);
     }
     pushBelow(element, tag, rect, below);
   };
@@ -393,7 +409,6 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     addElement(entry);
   }
 
-  if (remember) rememberRows(Array.from(elements, (element) => element ?? null));
   const snapshot: WireSnapshot = {
     version: 1,
     ...pageFacts(),
@@ -408,7 +423,7 @@ export function collect(wanted: readonly string[] = [], remember = true): Collec
     scrolled,
     pictures,
     brokenPictures,
-    ...relations(elements, remember, leave),
+    ...relations(elements, !isTrial, leave),
     allowed,
     matches: wanted.map((selector) => ({
       selector,

@@ -1,38 +1,21 @@
-/** A pseudo-element by the element that it stands in. */
-export interface Generated {
-  readonly host: Element;
-  readonly which: '::before' | '::after';
-}
+import { elementOf, generatedOf } from './identity.js';
 
-/** The elements of the snapshot that was collected last, by their row; of pseudo-elements, what they are. */
-let rows: readonly (Element | Generated | null)[] = [];
 const changed: { element: Element; attribute: string; value: string | null }[] = [];
 let sheet: CSSStyleSheet | null = null;
 
 /** Marks an element for the rules that are put on its pseudo-elements. */
 const MARK = 'data-isoptic-trial';
 
-export function rememberRows(elements: readonly (Element | Generated | null)[]): void {
-  rows = elements;
-}
-
-/** The element of a row of the last snapshot, of a pseudo-element the one that it stands in. */
-export function elementOf(node: number): Element | null {
-  const row = rows[node] ?? null;
-  return row !== null && 'which' in row ? row.host : row;
-}
-
 /** Puts styles on an element or pseudo-element, over everything else, until `takeBack`. */
-export function putOn(node: number, styles: Readonly<Record<string, string>>): void {
-  const row = rows[node] ?? null;
-  const element = elementOf(node);
-  if (!row || !element?.isConnected) return;
-  const isGenerated = 'which' in row;
-  const attribute = isGenerated ? MARK : 'style';
+export function putOn(uid: number, styles: Readonly<Record<string, string>>): void {
+  const element = elementOf(uid);
+  const which = generatedOf(uid);
+  if (!element?.isConnected) return;
+  const attribute = which === null ? 'style' : MARK;
   changed.push({ element, attribute, value: element.getAttribute(attribute) });
   // What is measured is the end of a change, not its beginning.
   const all = Object.entries({ ...styles, transition: 'none' });
-  if (!isGenerated) {
+  if (which === null) {
     const { style } = element as HTMLElement;
     for (const [property, value] of all) style.setProperty(property, value, 'important');
     return;
@@ -43,7 +26,7 @@ export function putOn(node: number, styles: Readonly<Record<string, string>>): v
     document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
   }
   const declarations = all.map(([property, value]) => `${property}: ${value} !important`).join('; ');
-  sheet.insertRule(`[${MARK}]${row.which} { ${declarations} }`);
+  sheet.insertRule(`[${MARK}]${which} { ${declarations} }`);
 }
 
 export function takeBack(): void {

@@ -1,10 +1,10 @@
 import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
-import { elementOf } from './experiment.js';
+import { elementOf } from './identity.js';
 import { holdForPicture } from './for-picture.js';
 import { idleMedia } from './media-trial.js';
-import { scrollThrough, settle } from './settle.js';
+import { resized, scrollThrough, settle } from './settle.js';
 import { endTrial, trial } from './trial.js';
 
 /**
@@ -17,6 +17,7 @@ const isoptic = {
   idleMediaOf,
   scrollThrough,
   settle,
+  resized,
   collect,
   alter,
   holdForPicture,
@@ -30,8 +31,8 @@ const isoptic = {
 
 export type PageApi = typeof isoptic;
 
-function idleMediaOf(nodes: readonly number[]) {
-  return idleMedia(nodes.map(elementOf));
+function idleMediaOf(uids: readonly number[]) {
+  return idleMedia(uids.map(elementOf));
 }
 
 /** Calls a function by name; the answer is one string. */

@@ -1,5 +1,5 @@
 import type { WireSnapshot } from '../core/layout/wire.js';
-import type { Generated } from './experiment.js';
+import type { Generated } from './identity.js';
 import { hoverReveals } from './hover.js';
 
 /**

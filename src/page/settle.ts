@@ -4,6 +4,7 @@ export interface SettleResult {
 }
 
 const LAYOUT_BOUND_MS = 3_000;
+const RESIZE_BOUND_MS = 1_000;
 const FONTS_BOUND_MS = 5_000;
 const PICTURES_BOUND_MS = 5_000;
 const LOADING_SCREEN_BOUND_MS = 3_000;
@@ -59,6 +60,13 @@ export async function settle(): Promise<SettleResult> {
 
   if (!(await loadingScreenGone())) bounds.push('a loading screen still lay over the page');
 
+  await layoutAtRest(bounds);
+  hideCaret();
+  return { bounds };
+}
+
+/** Waits for two frames with the same layout. */
+async function layoutAtRest(bounds: string[]): Promise<void> {
   const until = performance.now() + LAYOUT_BOUND_MS;
   let before = '';
   for (;;) {
@@ -72,7 +80,34 @@ export async function settle(): Promise<SettleResult> {
     before = now;
     await frame();
   }
-  hideCaret();
+}
+
+/** What a device's window is to be like, CSS px. */
+export interface WindowSize {
+  readonly width: number;
+  readonly height: number;
+  /** Whether the page may be laid out in another width and shown shrunk, as on phones. */
+  readonly mobile: boolean;
+}
+
+/** Waits until the page has taken a new size of its window in and is at rest in it, at its top. */
+export async function resized({ width, height, mobile }: WindowSize): Promise<SettleResult> {
+  const bounds: string[] = [];
+  const until = performance.now() + RESIZE_BOUND_MS;
+  const hasSize = () => {
+    const { visualViewport: shown } = window;
+    if (!mobile || !shown) return window.innerWidth === width && window.innerHeight === height;
+    return (
+      Math.abs(shown.width * shown.scale - width) < 2 && Math.abs(shown.height * shown.scale - height) < 2
+    );
+  };
+  // The page hears of its new size with the next frame.
+  do await frame();
+  while (!hasSize() && performance.now() < until);
+  window.scrollTo({ left: 0, top: 0, behavior: 'instant' });
+  if (document.fonts.status !== 'loaded' && !(await within(document.fonts.ready, FONTS_BOUND_MS)))
+    bounds.push('fonts were still loading');
+  await layoutAtRest(bounds);
   return { bounds };
 }
 

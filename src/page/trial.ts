@@ -5,7 +5,8 @@ import { withViewport } from './viewport-trial.js';
 
 /** Styles put on some elements, over everything else. */
 export interface StyleChange {
-  readonly nodes: readonly number[];
+  /** Of elements and pseudo-elements of the page. */
+  readonly uids: readonly number[];
   readonly styles: Readonly<Record<string, string>>;
 }
 
@@ -19,7 +20,7 @@ let held: (() => void | Promise<void>) | null = null;
 export async function trial(change: LayoutChange): Promise<Collected> {
   await endTrial();
   held = await begin(change);
-  return collect([], false);
+  return collect([], true);
 }
 
 export async function endTrial(): Promise<void> {
@@ -31,6 +32,6 @@ export async function endTrial(): Promise<void> {
 async function begin(change: LayoutChange): Promise<() => void | Promise<void>> {
   if ('viewport' in change) return withViewport(change.viewport);
   if ('media' in change) return withMedia(change.media);
-  for (const { nodes, styles } of change.styles) for (const node of nodes) putOn(node, styles);
+  for (const { uids, styles } of change.styles) for (const uid of uids) putOn(uid, styles);
   return takeBack;
 }

@@ -5,7 +5,7 @@ import { IsopticError, messageOf } from '../core/errors.js';
 import { agentTableSchema } from '../core/profile/agent.js';
 import type { Catalogue } from '../core/profile/pick.js';
 import { profileSchema } from '../core/profile/profile.js';
-import { packageFile } from './package-file.js';
+import { packageFile } from '../package-file.js';
 
 const AGENTS = 'user-agents.yaml';
 

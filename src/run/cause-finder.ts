@@ -72,10 +72,13 @@ export class CauseFinder {
         !before.has(other.key) &&
         other.by?.axis === sighting.by?.axis &&
         (other.by?.px ?? 0) >= STILL_THERE * (sighting.by?.px ?? Infinity);
-      const isGone = (layout: LayoutSnapshot) =>
-        !rule
-          .check({ ...render, view: new SnapshotView(layout) })
-          .some((other) => other.key === sighting.key || other.node === sighting.node || isMoved(other));
+      const uid = render.view.uid(sighting.node);
+      const isGone = (layout: LayoutSnapshot) => {
+        const view = new SnapshotView(layout);
+        return !rule
+          .check({ ...render, view })
+          .some((other) => other.key === sighting.key || view.uid(other.node) === uid || isMoved(other));
+      };
       const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
       if (cause) this.causes.set(keyOf(rule, sighting), cause);
     }
@@ -101,7 +104,7 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
   for (const suspect of suspects) {
     if (isLate()) return null;
     const layout = await probe.layoutWith({
-      styles: [{ nodes: sharersOf(render.view, suspect, sighting), styles: suspect.undo }],
+      styles: [{ uids: sharersOf(render.view, suspect, sighting), styles: suspect.undo }],
     });
     if (isGone(layout)) return causeBy(trial, [suspect]);
   }
@@ -111,7 +114,7 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
       if (isLate()) return null;
       const both = [first, second];
       const styles = both.map((suspect) => ({
-        nodes: sharersOf(render.view, suspect, sighting),
+        uids: sharersOf(render.view, suspect, sighting),
         styles: suspect.undo,
       }));
       if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, both);
@@ -142,13 +145,13 @@ async function ownCause(trial: Trial, suspects: readonly Suspect[], absent: Caus
   );
   for (const suspect of own) {
     if (isLate()) return null;
-    const styles = [{ nodes: sharersOf(render.view, suspect, sighting), styles: suspect.undo }];
+    const styles = [{ uids: sharersOf(render.view, suspect, sighting), styles: suspect.undo }];
     if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, [suspect]);
   }
   return null;
 }
 
-/** Repeated siblings that have the same values share their declaration. */
+/** The uids of an element and of repeated siblings that have the same values: they share their declaration. */
 function sharersOf(view: SnapshotView, { node, undo }: Suspect, sighting: Sighting): number[] {
   const shared = signature(view, node);
   const properties = Object.keys(undo) as Parameters<SnapshotView['style']>[1][];
@@ -156,7 +159,8 @@ function sharersOf(view: SnapshotView, { node, undo }: Suspect, sighting: Sighti
     .childrenOf(view.parent(node))
     .filter((at) => signature(view, at) === shared)
     .filter((at) => properties.every((property) => view.style(at, property) === view.style(node, property)));
-  return [...new Set([node, ...siblings, ...(node === sighting.node ? sighting.related : [])])];
+  const all = new Set([node, ...siblings, ...(node === sighting.node ? sighting.related : [])]);
+  return [...all].map((at) => view.uid(at));
 }
 
 /** What was proven, told by the first of the declarations that had to be undone. */
@@ -165,7 +169,7 @@ async function causeBy({ render, probe, writer }: Trial, suspects: readonly Susp
   const { view } = render;
   const declarationOf = ({ node, property }: Suspect) =>
     probe.declarationOf(
-      node,
+      view.uid(node),
       property,
       view.isElement(node) ? null : view.tag(node) === '::before' ? 'before' : 'after',
     );

@@ -7,7 +7,7 @@ import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import { RULES } from '../core/rules/index.js';
 import type { RenderView } from '../core/sightings/sighting.js';
-import type { Capture, RenderOutcome } from '../engine/engine.js';
+import type { Capture, RenderOutcome } from '../engine/job.js';
 import { failed, type BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
 import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js';

@@ -6,7 +6,7 @@ import { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
-import { VERSION } from './package-file.js';
+import { VERSION } from '../package-file.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 
 /** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */

@@ -32,7 +32,7 @@ export async function mediaCause(trial: Trial): Promise<Cause | null> {
   for (let at = view.parent(sighting.node), up = 0; at > view.body && up < 3; at = view.parent(at), up++)
     about.add(at);
   const width = view.snapshot.viewport.width;
-  const idle = await probe.idleMedia([...about]);
+  const idle = await probe.idleMedia([...about].map((at) => view.uid(at)));
   const near = idle.filter(({ condition }) => isNear(condition, width)).slice(0, MOST_CONDITIONS);
   for (const { condition, declaration } of near) {
     if (isLate()) return null;

@@ -2,7 +2,7 @@ import { messageOf } from '../core/errors.js';
 import type { Rect } from '../core/geometry/rect.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
-import type { Capture, RenderOutcome } from '../engine/engine.js';
+import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
 import type { RenderRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';

@@ -119,6 +119,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
   const properties = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES];
   const nodes: WireSnapshot['nodes'] = {
     count: 0,
+    uid: [],
     parent: [],
     scope: [],
     treeParent: [],
@@ -140,6 +141,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
 
   const add = (node: Node, parent: number, nth: number) => {
     const at = nodes.count++;
+    nodes.uid.push(nodes.uid.length);
     nodes.parent.push(parent);
     nodes.treeParent.push(parent);
     nodes.scope.push(-1);

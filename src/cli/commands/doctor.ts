@@ -1,10 +1,9 @@
 import { Command } from 'commander';
 import colors from 'picocolors';
 import { IsopticError } from '../../core/errors.js';
-import { findBrowser } from '../../engine/chromium/find-browser.js';
-import { chromium } from '../../engine/chromium/launch.js';
+import { DEFAULT_ENGINE } from '../../engine/engines.js';
 import { loadCatalogue } from '../../run/catalogue.js';
-import { VERSION } from '../../run/package-file.js';
+import { VERSION } from '../../package-file.js';
 
 const EXAMPLES = `
 Examples:
@@ -27,8 +26,8 @@ export function doctorCommand(): Command {
       const { profiles, agents } = await loadCatalogue();
       line('profiles', true, `${profiles.length}, user agents of ${agents.date}`);
       try {
-        const found = await findBrowser(options.browser);
-        const session = await chromium.launch({
+        const found = await DEFAULT_ENGINE.find(options.browser);
+        const session = await DEFAULT_ENGINE.launch({
           executable: options.browser,
           fonts: 'linux',
           textScale: 1,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { KEY_NAMES, keyEvent } from '../../engine/chromium/keys.js';
+import { KEY_NAMES, keyEvent } from '../../engine/keys.js';
 import type { Step, StepAction } from '../../engine/steps.js';
 import { selectorSchema } from './selector.js';
 import { secretSchema, type Secrets } from './secrets.js';

@@ -41,6 +41,8 @@ export interface LayoutSnapshot {
   readonly styles: Int32Array;
   readonly nodes: {
     readonly count: number;
+    /** A number that an element keeps for as long as its document is open: rows say nothing outside of their snapshot, this does. */
+    readonly uid: Int32Array;
     /** Flat-tree parent, or −1. A frame's root element has the frame as its parent. */
     readonly parent: Int32Array;
     /** The shadow host or frame whose tree the element stands in, or −1 for the page's own document. */

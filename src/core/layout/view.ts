@@ -55,6 +55,10 @@ export class SnapshotView {
     return this.snapshot.strings[number ?? -1] ?? '';
   }
 
+  /** What an element keeps from one snapshot of an open page to the next. */
+  uid(i: NodeIndex): number {
+    return this.snapshot.nodes.uid[i]!;
+  }
   tag(i: NodeIndex): string {
     return this.string(this.snapshot.nodes.tag[i]);
   }

@@ -39,6 +39,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     shortFields: floats(wire.shortFields),
     nodes: {
       count: nodes.count,
+      uid: ints(nodes.uid),
       parent: ints(nodes.parent),
       scope: ints(nodes.scope),
       treeParent: ints(nodes.treeParent),

@@ -8,30 +8,9 @@ import { disguise } from './disguise.js';
  * CSS px. (Chrome DevTools Protocol, domains Emulation, Network and Page.)
  */
 export async function emulate(session: CDPSession, device: Device): Promise<void> {
-  await Promise.all([
-    ...screen(session, device),
-    ...identity(session, device),
-    ...media(session, device.conditions),
-    ...pace(session, device.conditions),
-  ]);
-}
-
-function screen(session: CDPSession, device: Device): Promise<unknown>[] {
-  const type = device.orientationType.replace(/-(.)/, (_, letter: string) => letter.toUpperCase());
   const { top, right, bottom, left } = device.insets;
-  return [
-    session.send('Emulation.setDeviceMetricsOverride', {
-      width: device.width,
-      height: device.height,
-      deviceScaleFactor: device.dpr,
-      mobile: device.mobile,
-      screenWidth: device.screen.width,
-      screenHeight: device.screen.height,
-      screenOrientation: {
-        type: type as 'portraitPrimary' | 'portraitSecondary' | 'landscapePrimary' | 'landscapeSecondary',
-        angle: device.angle,
-      },
-    }),
+  await Promise.all([
+    emulateScreen(session, device),
     session.send('Emulation.setTouchEmulationEnabled', {
       enabled: device.touchPoints > 0,
       maxTouchPoints: Math.max(1, device.touchPoints),
@@ -39,7 +18,27 @@ function screen(session: CDPSession, device: Device): Promise<unknown>[] {
     session.send('Emulation.setSafeAreaInsetsOverride', { insets: { top, right, bottom, left } }),
     // Scroll bars that lie over the page take no room and fade after scrolling: a picture of one is a matter of luck.
     session.send('Emulation.setScrollbarsHidden', { hidden: device.scrollBars === 'overlay' }),
-  ];
+    ...identity(session, device),
+    ...media(session, device.conditions),
+    ...pace(session, device.conditions),
+  ]);
+}
+
+/** The size, screen and orientation of a device. */
+export async function emulateScreen(session: CDPSession, device: Device): Promise<void> {
+  const type = device.orientationType.replace(/-(.)/, (_, letter: string) => letter.toUpperCase());
+  await session.send('Emulation.setDeviceMetricsOverride', {
+    width: device.width,
+    height: device.height,
+    deviceScaleFactor: device.dpr,
+    mobile: device.mobile,
+    screenWidth: device.screen.width,
+    screenHeight: device.screen.height,
+    screenOrientation: {
+      type: type as 'portraitPrimary' | 'portraitSecondary' | 'landscapePrimary' | 'landscapeSecondary',
+      angle: device.angle,
+    },
+  });
 }
 
 function identity(session: CDPSession, device: Device): Promise<unknown>[] {

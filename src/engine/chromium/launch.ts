@@ -1,16 +1,14 @@
 import type { Browser, CDPSession } from 'puppeteer-core';
 import { IsopticError, messageOf } from '../../core/errors.js';
-import {
-  BrowserGone,
-  type BrowserSession,
-  type Engine,
-  type LaunchOptions,
-  type RenderJob,
-  type RenderOutcome,
-} from '../engine.js';
 import { fontconfigFile } from '../fonts/fontconfig.js';
+import type { BrowserSession, Engine, LaunchOptions } from '../engine.js';
+import { BrowserGone } from '../failures.js';
+import type { PageJob } from '../job.js';
+import { openPage } from '../open-page.js';
+import type { PageSession } from '../page-session.js';
 import { findBrowser } from './find-browser.js';
-import { renderInSession } from './render.js';
+import { explained } from './explained.js';
+import { CHROMIUM_CAPABILITIES, ChromiumPage } from './chromium-page.js';
 
 const LAUNCH_MS = 30_000;
 const CLOSE_MS = 5_000;
@@ -54,6 +52,8 @@ function blinkSettings(textScale: number): string {
 
 export const chromium: Engine = {
   name: 'chromium',
+  capabilities: CHROMIUM_CAPABILITIES,
+  find: findBrowser,
   async launch({ executable, fonts, textScale, log }: LaunchOptions): Promise<BrowserSession> {
     const found = await findBrowser(executable);
     log('starting the browser', { executable: found.executable, origin: found.origin });
@@ -94,9 +94,12 @@ export const chromium: Engine = {
 };
 
 class ChromiumSession implements BrowserSession {
+  readonly engine = chromium;
   readonly version: string;
   private gone = false;
-  private readonly lost: Promise<never>;
+  /** The pages that are open, to be told when the browser goes away. */
+  private readonly pages = new Set<ChromiumPage>();
+  private readonly waiting = new Set<(error: Error) => void>();
 
   constructor(
     private readonly browser: Browser,
@@ -104,16 +107,16 @@ class ChromiumSession implements BrowserSession {
     private readonly control: CDPSession,
   ) {
     this.version = product.replace(/^.*\//, '');
-    this.lost = new Promise<never>((_, reject) => {
-      const onGone = () => {
-        this.gone = true;
-        reject(new BrowserGone('the browser went away'));
-      };
-      browser.once('disconnected', onGone);
-      // A killed browser's children may hold the pipe open, so its end alone does not tell.
-      browser.process()?.once('exit', onGone);
-    });
-    this.lost.catch(() => undefined);
+    const onGone = () => {
+      if (this.gone) return;
+      this.gone = true;
+      const error = new BrowserGone('the browser went away');
+      for (const reject of this.waiting) reject(error);
+      for (const page of this.pages) page.end(error);
+    };
+    browser.once('disconnected', onGone);
+    // A killed browser's children may hold the pipe open, so its end alone does not tell.
+    browser.process()?.once('exit', onGone);
     // Pages open no windows of their own here.
     browser.on('targetcreated', (target) => {
       if (target.opener() === undefined) return;
@@ -128,44 +131,49 @@ class ChromiumSession implements BrowserSession {
     return !this.gone;
   }
 
-  async render(job: RenderJob): Promise<RenderOutcome> {
+  async open(job: PageJob): Promise<PageSession> {
     if (this.gone) throw new BrowserGone('the browser went away');
-    const context = await this.orGone(this.browser.createBrowserContext());
-    const browserContextId = context.id!;
+    const { session, dispose } = await this.orGone(this.tab());
+    const page: ChromiumPage = new ChromiumPage(session, job.url, async () => {
+      this.pages.delete(page);
+      await dispose();
+    });
+    this.pages.add(page);
+    return openPage(page, job);
+  }
+
+  /** An empty tab in a context of its own. */
+  private async tab(): Promise<{ session: CDPSession; dispose: () => Promise<void> }> {
+    const context = await this.browser.createBrowserContext();
+    // A tab that is stuck must not hold up the run; it ends with the browser at the latest.
+    const dispose = () => settledWithin(context.close(), CLOSE_MS);
     try {
-      await this.orGone(
-        this.control.send('Browser.setDownloadBehavior', { behavior: 'deny', browserContextId }),
-      );
-      const { targetId } = await this.orGone(
+      const browserContextId = context.id!;
+      const [{ targetId }] = await Promise.all([
         this.control.send('Target.createTarget', { url: 'about:blank', browserContextId }),
-      );
-      const { sessionId } = await this.orGone(
-        this.control.send('Target.attachToTarget', { targetId, flatten: true }),
-      );
+        this.control.send('Browser.setDownloadBehavior', { behavior: 'deny', browserContextId }),
+      ]);
+      const { sessionId } = await this.control.send('Target.attachToTarget', { targetId, flatten: true });
       const session = this.control.connection()?.session(sessionId);
       if (!session) throw new BrowserGone('the tab went away');
-      return await this.orGone(renderInSession(session, job));
-    } finally {
-      // A tab that is stuck must not hold up the run; it ends with the browser at the latest.
-      await settledWithin(context.close(), CLOSE_MS);
+      return { session, dispose };
+    } catch (error) {
+      await dispose();
+      throw error;
     }
   }
 
   /** Waits for `promise`; whatever goes wrong because the browser is gone becomes BrowserGone. */
   private async orGone<T>(promise: Promise<T>): Promise<T> {
+    let reject!: (error: Error) => void;
+    const lost = new Promise<never>((_, no) => (reject = no));
+    this.waiting.add(reject);
     try {
-      return await Promise.race([promise, this.lost]);
+      return await Promise.race([promise, lost]);
     } catch (error) {
-      if (error instanceof BrowserGone) throw error;
-      if (/Target closed|Session closed|Connection closed|disconnected/i.test(messageOf(error))) {
-        // The pipe may report the loss a moment later than the call that failed for it.
-        await Promise.race([
-          this.lost.catch(() => undefined),
-          new Promise((resolve) => setTimeout(resolve, 500)),
-        ]);
-        throw new BrowserGone('the browser or its tab went away');
-      }
-      throw error;
+      throw explained(error);
+    } finally {
+      this.waiting.delete(reject);
     }
   }
 

@@ -1,4 +1,4 @@
-import type { RenderFault } from '../engine.js';
+import type { RenderFault } from '../job.js';
 
 /** What Chromium's network errors mean to the person who gave the URL. */
 const MEANINGS: Record<string, [code: string, meaning: string]> = {

@@ -2,6 +2,7 @@ import type { CDPSession, Protocol } from 'puppeteer-core';
 import type { Delivery, ResourceFailure } from '../../core/delivery/delivery.js';
 import { withoutQuery } from '../../core/delivery/urls.js';
 import { structureOf } from '../../core/delivery/structure.js';
+import type { NetworkLog } from '../driver.js';
 
 interface Started {
   readonly url: string;
@@ -15,7 +16,7 @@ const MAX_MESSAGES = 20;
 const MAX_MESSAGE_LENGTH = 300;
 
 /** Follows a page's requests: what is under way, what came, what did not, and what the page said of itself. */
-export class NetworkWatch {
+export class NetworkWatch implements NetworkLog {
   httpStatus: number | null = null;
   finalUrl: string | null = null;
   private contentType: string | null = null;
@@ -109,17 +110,12 @@ export class NetworkWatch {
     if (this.underWay.delete(requestId)) this.lastChange = performance.now();
   }
 
-  /**
-   * Whether nothing has been under way for `quietMs`. Requests older than `longLivedMs` are not waited for: streams and
-   * long polls never end.
-   */
   isQuiet(quietMs: number, longLivedMs: number): boolean {
     const now = performance.now();
     const waiting = [...this.underWay].some((id) => now - (this.started.get(id)?.since ?? 0) < longLivedMs);
     return !waiting && now - this.lastChange >= quietMs;
   }
 
-  /** The document as the server sent it, by its structure. */
   async structure(): Promise<string | null> {
     if (this.documentRequest === null) return null;
     const body = await this.session

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import { packageFile } from '../../package-file.js';
 import { h } from 'preact';
 import { renderToString } from 'preact-render-to-string';
 import type { Manifest } from '../../run/manifest.js';
@@ -8,8 +9,8 @@ import { ReportDocument } from './document.js';
 /** The report as one HTML text: style and script inside, pictures by relative path, no network. */
 export async function htmlReport(manifest: Manifest): Promise<string> {
   const [style, script] = await Promise.all([
-    readFile(new URL('../report.css', import.meta.url), 'utf8'),
-    readFile(new URL('../client.js', import.meta.url), 'utf8'),
+    readFile(packageFile('dist/report/report.css'), 'utf8'),
+    readFile(packageFile('dist/report/client.js'), 'utf8'),
   ]);
   const policy = [
     "default-src 'none'",

@@ -1,6 +1,4 @@
-import type { Protocol } from 'puppeteer-core';
-
-/** Bits of the protocol's `modifiers`. */
+/** Bits of the modifiers of a key, as browsers' protocols have them. */
 const MODIFIERS: Readonly<Record<string, number>> = { Alt: 1, Control: 2, Meta: 4, Shift: 8 };
 
 /** Named keys (UI Events KeyboardEvent key Values) with their legacy key codes. */
@@ -35,7 +33,14 @@ const NAMED: Readonly<Record<string, number>> = {
 
 const TEXT: Readonly<Record<string, string>> = { Enter: '\r', Space: ' ' };
 
-type KeyEvent = Omit<Protocol.Input.DispatchKeyEventRequest, 'type'>;
+/** A key as a browser is told of it (UI Events, KeyboardEvent). */
+export interface KeyEvent {
+  readonly key: string;
+  readonly code: string;
+  readonly windowsVirtualKeyCode: number;
+  readonly modifiers: number;
+  readonly text?: string;
+}
 
 export const KEY_NAMES = [...Object.keys(NAMED), 'one character'];
 

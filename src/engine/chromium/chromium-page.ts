@@ -1,0 +1,181 @@
+import type { CDPSession } from 'puppeteer-core';
+import { fromWire } from '../../core/layout/wire.js';
+import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
+import type { Device } from '../../core/profile/profile.js';
+import type { Collected } from '../../page/collect.js';
+import type { PageApi } from '../../page/main.js';
+import type { Cookie } from '../access.js';
+import { FEATURES, type Capabilities } from '../capabilities.js';
+import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '../driver.js';
+import { PageFault } from '../failures.js';
+import type { PageJob } from '../job.js';
+import type { Frame, FrameOptions } from '../page-session.js';
+import { noteClosedRoots } from './closed-roots.js';
+import { emulate, emulateScreen } from './emulate.js';
+import { explained } from './explained.js';
+import { addGeneratedContent } from './generated-content.js';
+import { grantAccess } from './grant.js';
+import { moveMouse, pressKey, tap } from './input.js';
+import { loadFault } from './net-errors.js';
+import { NetworkWatch } from './network.js';
+import { listenFirst, PageWorld } from './page-world.js';
+import { screencast } from './screencast.js';
+import { ChromiumStyles } from './style-origins.js';
+
+export const CHROMIUM_CAPABILITIES: Capabilities = new Set(FEATURES);
+
+/** One tab, driven through a session that is attached to it and shows `about:blank`. */
+export class ChromiumPage implements PageDriver {
+  readonly capabilities = CHROMIUM_CAPABILITIES;
+  readonly network: NetworkWatch;
+  dialogs = 0;
+  private world: PageWorld | null = null;
+  private readonly listeners: ((error: Error) => void)[] = [];
+
+  /** @param dispose closes the tab and all that it has */
+  constructor(
+    private readonly session: CDPSession,
+    private readonly url: string,
+    private readonly dispose: () => Promise<void>,
+  ) {
+    this.network = new NetworkWatch(session);
+    session.on('Page.javascriptDialogOpening', () => {
+      this.dialogs++;
+      void session.send('Page.handleJavaScriptDialog', { accept: true }).catch(() => undefined);
+    });
+    session.once('Inspector.targetCrashed', () => {
+      this.end(new PageFault({ code: 'page-crashed', message: `${this.url} crashed the browser's tab.` }));
+    });
+  }
+
+  onEnd(listener: (error: Error) => void): void {
+    this.listeners.push(listener);
+  }
+
+  /** Tells that the page is gone. */
+  end(error: Error): void {
+    for (const listener of this.listeners.splice(0)) listener(error);
+  }
+
+  explained(error: unknown): Error {
+    return explained(error);
+  }
+
+  async begin({ device, access, url }: PageJob): Promise<void> {
+    const { session } = this;
+    const [{ frameTree }] = await Promise.all([
+      session.send('Page.getFrameTree'),
+      session.send('Page.enable'),
+      session.send('Network.enable'),
+      session.send('Inspector.enable'),
+      session.send('Runtime.enable'),
+      emulate(session, device),
+      listenFirst(session),
+      grantAccess(session, access, url),
+    ]);
+    const frameId = frameTree.frame.id;
+    this.network.watchFrame(frameId);
+    this.world = new PageWorld(session, frameId);
+  }
+
+  async navigate(url: string): Promise<Navigation> {
+    const { session } = this;
+    const loaded = new Promise<void>((resolve) => session.once('Page.loadEventFired', () => resolve()));
+    const { errorText, isDownload } = (await session.send('Page.navigate', { url })) as {
+      errorText?: string;
+      isDownload?: boolean;
+    };
+    if (errorText === undefined && isDownload !== true) return { fault: null, loaded };
+    return { fault: loadFault(url, isDownload === true ? 'net::ERR_ABORTED' : errorText!), loaded };
+  }
+
+  call<Name extends keyof PageApi>(
+    name: Name,
+    ...args: Parameters<PageApi[Name]>
+  ): Promise<Awaited<ReturnType<PageApi[Name]>>> {
+    return this.world!.call(name, ...args);
+  }
+
+  async completed({ snapshot, untold, suspects }: Collected): Promise<LayoutSnapshot> {
+    const { session } = this;
+    if (suspects.length > 0)
+      await noteClosedRoots(session, snapshot, suspects, (uid) => this.world!.handleOf(uid));
+    await addGeneratedContent(session, snapshot, untold);
+    return fromWire(snapshot);
+  }
+
+  async runScript(script: string): Promise<string | null> {
+    const { exceptionDetails } = await this.session.send('Runtime.evaluate', {
+      expression: `(async () => { ${script}\n})()`,
+      awaitPromise: true,
+      userGesture: true,
+    });
+    if (!exceptionDetails) return null;
+    const text = exceptionDetails.exception?.description ?? exceptionDetails.text;
+    return text.split('\n', 1)[0]!;
+  }
+
+  async resize(device: Device): Promise<void> {
+    await emulateScreen(this.session, device);
+  }
+
+  press(key: string): Promise<void> {
+    return pressKey(this.session, key);
+  }
+
+  async type(text: string): Promise<void> {
+    await this.session.send('Input.insertText', { text });
+  }
+
+  pointTo(point: Point): Promise<void> {
+    return moveMouse(this.session, point, false);
+  }
+
+  clickAt(point: Point): Promise<void> {
+    return moveMouse(this.session, point, true);
+  }
+
+  tapAt(point: Point): Promise<void> {
+    return tap(this.session, point);
+  }
+
+  async picture(area: PictureArea | null): Promise<Buffer> {
+    const { data } = await this.session.send('Page.captureScreenshot', {
+      format: 'png',
+      optimizeForSpeed: true,
+      ...(area && { captureBeyondViewport: true, clip: area }),
+    });
+    return Buffer.from(data, 'base64');
+  }
+
+  frames(options: FrameOptions, signal: AbortSignal): AsyncIterable<Frame> {
+    return screencast(this.session, options, signal);
+  }
+
+  styles(origin: string): StyleOrigins {
+    return new ChromiumStyles(this.session, this.world!, origin);
+  }
+
+  async cookies(): Promise<Cookie[]> {
+    // Storage.getCookies, its successor, answers for the browser's first context from a page's session.
+    const { cookies } = await this.session.send('Network.getAllCookies');
+    return cookies.map(({ name, value, domain, path, secure, httpOnly, sameSite, session, expires }) => ({
+      name,
+      value,
+      domain,
+      path,
+      secure,
+      httpOnly,
+      ...(sameSite && { sameSite }),
+      ...(!session && { expires }),
+    }));
+  }
+
+  stopScripts(): void {
+    void this.session.send('Runtime.terminateExecution').catch(() => undefined);
+  }
+
+  close(): Promise<void> {
+    return this.dispose();
+  }
+}

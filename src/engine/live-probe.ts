@@ -1,0 +1,51 @@
+import type { Declaration } from '../core/cause/cause.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { Deadline } from './deadline.js';
+import type { PageDriver, StyleOrigins } from './driver.js';
+import type { Generated, IdleMedia, LayoutChange, Probe } from './probe.js';
+
+/** A probe into an open page. */
+export class LiveProbe implements Probe {
+  private origins: StyleOrigins | null = null;
+
+  constructor(
+    private readonly driver: PageDriver,
+    private readonly deadline: Deadline,
+    private readonly origin: string,
+  ) {}
+
+  async layoutWith(change: LayoutChange): Promise<LayoutSnapshot> {
+    const { driver, deadline } = this;
+    try {
+      const collected = await deadline.race(driver.call('trial', change));
+      return await deadline.race(driver.completed(collected));
+    } finally {
+      await deadline.race(driver.call('endTrial'));
+    }
+  }
+
+  async idleMedia(uids: readonly number[]): Promise<IdleMedia[]> {
+    const found = await this.deadline.race(this.driver.call('idleMediaOf', uids));
+    return Promise.all(
+      found.map(async ({ condition, selector, property, value, sheet, before }) => {
+        const source = await this.ask((styles) => styles.placeOfSelector(sheet, selector, before));
+        return { condition, declaration: { property, value, selector, source } };
+      }),
+    );
+  }
+
+  declarationOf(uid: number, property: string, generated: Generated | null): Promise<Declaration | null> {
+    return this.ask((styles) => styles.declarationOf(uid, property, generated));
+  }
+
+  /** Null where the engine does not tell where a declaration stands. */
+  private async ask<T>(question: (styles: StyleOrigins) => Promise<T | null>): Promise<T | null> {
+    if (!this.driver.capabilities.has('declarations')) return null;
+    this.origins ??= this.driver.styles(this.origin);
+    return this.deadline.race(question(this.origins));
+  }
+
+  async close(): Promise<void> {
+    await this.deadline.race(this.origins?.close() ?? Promise.resolve()).catch(() => undefined);
+  }
+}

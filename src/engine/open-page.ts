@@ -1,0 +1,253 @@
+import { withoutQuery } from '../core/delivery/urls.js';
+import { IsopticError } from '../core/errors.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import type { Device, Size } from '../core/profile/profile.js';
+import { resizedDevice } from '../core/profile/resize.js';
+import type { SignedInState } from './access.js';
+import { Deadline } from './deadline.js';
+import { Dispatcher } from './dispatch.js';
+import type { PageDriver } from './driver.js';
+import { PageFault, PageNotOpened, WorldLost } from './failures.js';
+import { NO_TIMINGS, type PageJob, type RenderFacts } from './job.js';
+import { LiveProbe } from './live-probe.js';
+import type {
+  CollectRequest,
+  Frame,
+  FrameOptions,
+  PageSession,
+  SettleKind,
+  Shot,
+  ShotRequest,
+} from './page-session.js';
+import type { Probe } from './probe.js';
+import { quietNetwork } from './quiet-network.js';
+import { stopwatch } from './stopwatch.js';
+import type { Input, WaitCondition } from './steps.js';
+
+/** Of a page's time, what the load event may take before the page is looked at without it. */
+const LOAD_SHARE = 0.5;
+/** What it may take in a page that has no end of its time, ms. */
+const LOAD_MS = 15_000;
+/** A page that goes elsewhere again and again while it is read is given up after this many times. */
+const MAX_MOVES = 5;
+const MOVED_MS = 200;
+/** The side of a picture in one texture, which is as long as it gets, px. */
+const MAX_SIDE = 16_384;
+
+/** Opens a page over an engine's driver. @throws PageNotOpened, BrowserGone */
+export async function openPage(driver: PageDriver, job: PageJob): Promise<PageSession> {
+  const page = new OpenPage(driver, job);
+  try {
+    await page.begin();
+    await page.go(job.url);
+    return page;
+  } catch (error) {
+    page.stopScripts();
+    const facts = await page.facts(false);
+    await page.close();
+    throw new PageNotOpened(error, facts);
+  }
+}
+
+class OpenPage implements PageSession {
+  private readonly timings = { ...NO_TIMINGS };
+  private readonly notes = new Set<string>();
+  private readonly deadline: Deadline;
+  private readonly dispatcher: Dispatcher;
+  private readonly closing = new AbortController();
+  private device: Device;
+  private lastSettle: SettleKind = 'loaded';
+  private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport'> | null = null;
+
+  constructor(
+    private readonly driver: PageDriver,
+    private readonly job: PageJob,
+  ) {
+    this.device = job.device;
+    this.deadline = new Deadline(job.timeoutMs, job.signal, (error) => driver.explained(error));
+    this.dispatcher = new Dispatcher(driver, this.deadline, this.device.touchPoints > 0, (note) =>
+      this.note(note),
+    );
+    driver.onEnd((error) => this.deadline.fail(error));
+  }
+
+  async begin(): Promise<void> {
+    await this.deadline.race(this.driver.begin(this.job));
+  }
+
+  async go(url: string): Promise<void> {
+    const { driver, deadline, timings, job } = this;
+    const clock = stopwatch();
+    const { fault, loaded } = await deadline.race(driver.navigate(url));
+    if (fault) throw new PageFault(fault);
+    const bound = Number.isFinite(job.timeoutMs) ? job.timeoutMs * LOAD_SHARE : LOAD_MS;
+    if (!(await deadline.upTo(bound, loaded))) {
+      this.note(`the load event had not come after ${Math.round(bound / 1000)} s`);
+    }
+    timings.loadMs += clock();
+  }
+
+  async resize(viewport: Size): Promise<void> {
+    this.device = resizedDevice(this.device, viewport);
+    await this.deadline.race(this.driver.resize(this.device));
+  }
+
+  settle(kind: SettleKind): Promise<void> {
+    this.lastSettle = kind;
+    return this.steadily(() => this.settleOnce(kind));
+  }
+
+  private async settleOnce(kind: SettleKind): Promise<void> {
+    const { driver, deadline, timings } = this;
+    const clock = stopwatch();
+    if (kind === 'resized') {
+      const { width, height, mobile } = this.device;
+      await this.noteBounds(driver.call('resized', { width, height, mobile }));
+      if (!driver.network.isQuiet(0, Infinity)) {
+        // Another picture of a set, or what a script asks for at this size.
+        await this.noteQuiet();
+        await this.noteBounds(driver.call('settle'));
+      }
+    } else {
+      if (kind === 'loaded') await this.noteBounds(driver.call('scrollThrough'));
+      await this.noteQuiet();
+      const { hide, remove } = this.job.alter;
+      if (hide.length + remove.length > 0) await deadline.race(driver.call('alter', { hide, remove }));
+      await this.noteBounds(driver.call('settle'));
+    }
+    timings.settleMs += clock();
+  }
+
+  private async noteQuiet(): Promise<void> {
+    if (!(await quietNetwork(this.driver.network, this.deadline))) this.note('the network was never quiet');
+  }
+
+  private async noteBounds(result: Promise<{ readonly bounds: readonly string[] }>): Promise<void> {
+    for (const bound of (await this.deadline.race(result)).bounds) this.note(bound);
+  }
+
+  async collect({ locate }: CollectRequest): Promise<LayoutSnapshot> {
+    const { driver, deadline } = this;
+    let isElsewhere = false;
+    const snapshot = await this.steadily(async () => {
+      // Another page than the one that was brought to rest.
+      if (isElsewhere) await this.settleOnce(this.lastSettle);
+      isElsewhere = true;
+      const clock = stopwatch();
+      const collected = await deadline.race(driver.call('collect', locate));
+      const completed = await deadline.race(driver.completed(collected));
+      this.timings.collectMs += clock();
+      return completed;
+    });
+    for (const { what, count } of snapshot.leftOut) this.note(`left out: ${count} ${what}`);
+    this.lastSnapshot = snapshot;
+    return snapshot;
+  }
+
+  async shoot(what: ShotRequest): Promise<Shot> {
+    const { driver, deadline, timings } = this;
+    if (!driver.capabilities.has('pictures')) {
+      throw new IsopticError('no-pictures', 'This engine takes no pictures.', 'Leave them out.');
+    }
+    const clock = stopwatch();
+    try {
+      if (what === 'full') return await this.shootWhole();
+      if (what === 'fold') return { png: await deadline.race(driver.picture(null)), cut: false };
+      return { png: await deadline.race(driver.picture({ ...what, scale: 1 })), cut: false };
+    } finally {
+      timings.shotMs += clock();
+    }
+  }
+
+  private async shootWhole(): Promise<Shot> {
+    const { driver, deadline } = this;
+    const { document: page, viewport } = this.lastSnapshot ?? (await this.collect({ locate: [] }));
+    const width = Math.max(page.width, viewport.width);
+    const height = Math.max(page.height, viewport.height);
+    await deadline.race(driver.call('holdForPicture', true));
+    const png = await deadline.race(
+      driver.picture({
+        x: 0,
+        y: 0,
+        width: Math.min(width, MAX_SIDE),
+        height: Math.min(height, MAX_SIDE),
+        scale: 1 / this.device.dpr,
+      }),
+    );
+    await deadline.race(driver.call('holdForPicture', false));
+    const cut = width > MAX_SIDE || height > MAX_SIDE;
+    if (cut) this.note('the full picture is cut where the page is longer than a picture can be');
+    return { png, cut };
+  }
+
+  dispatch(input: Input): Promise<void> {
+    return this.dispatcher.dispatch(input);
+  }
+
+  until(condition: WaitCondition): Promise<void> {
+    return this.dispatcher.until(condition);
+  }
+
+  async *frames(options: FrameOptions): AsyncIterable<Frame> {
+    yield* this.driver.frames(options, this.closing.signal);
+  }
+
+  probe(): Probe {
+    return new LiveProbe(this.driver, this.deadline, new URL(this.job.url).origin);
+  }
+
+  async state(): Promise<SignedInState> {
+    const { driver, deadline } = this;
+    const cookies = await deadline.race(driver.cookies());
+    const { origin, entries } = await deadline.race(driver.call('storage'));
+    return { cookies, storage: Object.keys(entries).length > 0 ? { [origin]: entries } : {} };
+  }
+
+  async facts(askPage = true): Promise<RenderFacts> {
+    const { driver, job, timings } = this;
+    const { network, dialogs } = driver;
+    const structure = askPage ? await this.deadline.race(network.structure()).catch(() => null) : null;
+    const { finalUrl } = network;
+    return {
+      // Of an address that the page led to itself, the query is not written down.
+      finalUrl: finalUrl === null || finalUrl === job.url ? finalUrl : withoutQuery(finalUrl),
+      httpStatus: network.httpStatus,
+      delivery: network.delivery(structure),
+      timings: { ...timings },
+      notes: [
+        ...this.notes,
+        ...(dialogs > 0 ? [`${dialogs} dialog${dialogs === 1 ? '' : 's'} answered`] : []),
+      ],
+    };
+  }
+
+  note(text: string): void {
+    this.notes.add(text);
+  }
+
+  stopScripts(): void {
+    this.driver.stopScripts();
+  }
+
+  async close(): Promise<void> {
+    this.closing.abort();
+    this.deadline.dispose();
+    await this.driver.close();
+  }
+
+  /** Does something with the page again where the page went elsewhere meanwhile. */
+  private async steadily<T>(work: () => Promise<T>): Promise<T> {
+    for (let moves = 0; ; moves++) {
+      try {
+        return await work();
+      } catch (error) {
+        if (!(error instanceof WorldLost)) throw error;
+        if (moves >= MAX_MOVES) {
+          const message = `${this.job.url} keeps going to another page.`;
+          throw new PageFault({ code: 'never-settles', message });
+        }
+        await this.deadline.pause(MOVED_MS);
+      }
+    }
+  }
+}
