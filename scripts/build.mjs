@@ -1,30 +1,71 @@
-// Builds dist/: the type-checked sources by tsc, the in-page collector and the report's script as single bundles.
+// Builds dist/: the program and the library as bundles that share their parts, what runs in pages and in the report as scripts of
+// their own, the catalogue as one checked file, and the types. `--types` checks them as well.
 import { spawnSync } from 'node:child_process';
-import { chmodSync, cpSync, rmSync } from 'node:fs';
+import { chmodSync, cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { build } from 'esbuild';
+import { loadSource } from './load-source.mjs';
+import { withoutModules } from './without-modules.mjs';
+import { writeNotices } from './notices.mjs';
 
 rmSync('dist', { recursive: true, force: true });
-const tsc = spawnSync(process.execPath, ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.json'], {
-  stdio: 'inherit',
-});
-if (tsc.status !== 0) process.exit(tsc.status ?? 1);
+const { version, dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
 
-const bundle = {
+const program = await build({
+  entryPoints: { 'cli/main': 'src/cli/main.ts', index: 'src/api/index.ts' },
+  outdir: 'dist',
+  bundle: true,
+  splitting: true,
+  chunkNames: 'chunks/[name]-[hash]',
+  format: 'esm',
+  platform: 'node',
+  target: 'node20',
+  jsx: 'automatic',
+  jsxImportSource: 'preact',
+  // What is installed beside the package: native code, the browser, fonts, and what the types of the library speak of.
+  external: Object.keys(dependencies),
+  // The driver's ways to download browsers and to speak another protocol: never called, two thirds of its code.
+  plugins: [withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/)],
+  define: { ISOPTIC_VERSION: JSON.stringify(version) },
+  // Packages that are bundled and not modules yet ask for Node's own by `require`.
+  banner: {
+    js: "import { createRequire as isopticRequire } from 'node:module'; const require = isopticRequire(import.meta.url);",
+  },
+  legalComments: 'none',
+  metafile: true,
+  logLevel: 'warning',
+});
+writeNotices(program.metafile, 'dist/THIRD-PARTY-NOTICES.txt');
+chmodSync('dist/cli/main.js', 0o755);
+
+const script = {
   bundle: true,
   format: 'iife',
   target: 'chrome120',
+  minify: true,
   legalComments: 'none',
   logLevel: 'warning',
 };
-await build({ ...bundle, entryPoints: ['src/page/main.ts'], outfile: 'dist/page/collector.js' });
-await build({
-  ...bundle,
-  minify: true,
-  entryPoints: ['src/report/client/main.ts'],
-  outfile: 'dist/report/client.js',
-});
+await build({ ...script, entryPoints: ['src/page/main.ts'], outfile: 'dist/page/collector.js' });
+await build({ ...script, entryPoints: ['src/report/client/main.ts'], outfile: 'dist/report/client.js' });
 cpSync('src/report/report.css', 'dist/report/report.css');
-chmodSync('dist/cli/main.js', 0o755);
 
-const schema = spawnSync(process.execPath, ['scripts/write-schema.mjs'], { stdio: 'inherit' });
-if (schema.status !== 0) process.exit(schema.status ?? 1);
+const { readCatalogue } = await loadSource('src/run/read-catalogue.ts');
+writeFileSync('dist/catalogue.json', JSON.stringify(await readCatalogue('profiles')));
+
+const { manifestJsonSchema } = await loadSource('src/run/manifest.ts');
+mkdirSync('docs/schema', { recursive: true });
+writeFileSync('docs/schema/run.schema.json', `${JSON.stringify(manifestJsonSchema(), null, 2)}\n`);
+
+const types = spawnSync(
+  process.execPath,
+  [
+    'node_modules/typescript/bin/tsc',
+    '-p',
+    'tsconfig.json',
+    '--emitDeclarationOnly',
+    '--outDir',
+    'dist/types',
+  ],
+  { stdio: 'inherit' },
+);
+process.exit(types.status ?? 1);

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -15,7 +15,3 @@ const ROOT = packageRoot();
 export function packageFile(path: string): string {
   return join(ROOT, path);
 }
-
-export const VERSION: string = (
-  JSON.parse(readFileSync(packageFile('package.json'), 'utf8')) as { version: string }
-).version;

@@ -1,6 +1,7 @@
 import { Option } from 'commander';
 import { IsopticError } from '../core/errors.js';
-import { conditionsShape, NETWORKS, type Conditions } from '../core/profile/conditions.js';
+import { NETWORKS, type Conditions } from '../core/profile/conditions.js';
+import { conditionsShape } from '../core/profile/conditions-schema.js';
 
 /** What `--scheme both` asks for: every device once in each. */
 export type ConditionSet = readonly Conditions[];

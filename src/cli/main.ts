@@ -13,7 +13,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 });
 
 try {
-  await program().parseAsync();
+  await (await program(process.argv.slice(2))).parseAsync();
 } catch (error) {
   process.exitCode = report(error);
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { IsopticError } from '../core/errors.js';
 import { nearestNames, type Pick } from '../core/profile/pick.js';
 import type { ShotKinds } from '../engine/job.js';
+import { EVIDENCE, type EvidenceChoice } from '../run/evidence.js';
 import { parseUrl, type TargetOptions } from '../site/targets.js';
 import { FAIL_ON } from './exit-status.js';
 
@@ -72,6 +73,7 @@ export const checkOptionsSchema = z.object({
   fonts: z.string().optional(),
   failOn: z.string().optional(),
   shots: z.string().default('fold,full'),
+  evidence: z.string().default('classes'),
   timeout: z.string().optional(),
   browser: z.string().optional(),
   quiet: z.boolean().default(false),
@@ -115,6 +117,19 @@ export function parseShots(text: string): ShotKinds {
     );
   }
   return { fold: kinds.includes('fold'), full: kinds.includes('full') };
+}
+
+/** @throws IsopticError `bad-option` */
+export function parseEvidence(text: string): EvidenceChoice {
+  const known = EVIDENCE.find((choice) => choice === text);
+  if (known === undefined) {
+    throw new IsopticError(
+      'bad-option',
+      `--evidence ${text}: there is no such choice.`,
+      `Use ${EVIDENCE.join(', ')}.`,
+    );
+  }
+  return known;
 }
 
 /** Seconds as written to milliseconds. @throws IsopticError `bad-option` */

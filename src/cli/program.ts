@@ -1,10 +1,34 @@
 import { Command } from 'commander';
-import { VERSION } from '../package-file.js';
-import { checkCommand } from './commands/check.js';
-import { demoCommand } from './commands/demo.js';
-import { doctorCommand } from './commands/doctor.js';
-import { initCommand } from './commands/init.js';
-import { profilesCommand } from './commands/profiles.js';
+import { VERSION } from '../version.js';
+
+/** Every command, in the order of the help. What one needs is loaded when it is called. */
+const COMMANDS: readonly { readonly name: string; readonly does: string; load(): Promise<Command> }[] = [
+  {
+    name: 'check',
+    does: 'render pages on every profile, flag what is broken, write a run',
+    load: async () => (await import('./commands/check.js')).checkCommand(),
+  },
+  {
+    name: 'demo',
+    does: 'check the site that ships with Isoptic, as found and repaired',
+    load: async () => (await import('./commands/demo.js')).demoCommand(),
+  },
+  {
+    name: 'profiles',
+    does: 'list and search the device profiles',
+    load: async () => (await import('./commands/profiles.js')).profilesCommand(),
+  },
+  {
+    name: 'doctor',
+    does: 'say what is installed, what is missing, and what to do',
+    load: async () => (await import('./commands/doctor.js')).doctorCommand(),
+  },
+  {
+    name: 'init',
+    does: 'write a commented configuration to start from',
+    load: async () => (await import('./commands/init.js')).initCommand(),
+  },
+];
 
 const EXAMPLES = `
 Start with:
@@ -12,8 +36,11 @@ Start with:
   isoptic check site/ --all     your own pages on six profiles
   isoptic help check            all options of one command`;
 
-/** All commands. Commander's own exits are turned into errors, so that there is one place that ends the process. */
-export function program(): Command {
+/**
+ * The program for one call. Commander's own exits are turned into errors, so that there is one place that ends the process.
+ * @param args what was written after the program's name
+ */
+export async function program(args: readonly string[]): Promise<Command> {
   const root = new Command('isoptic')
     .description(
       'Renders web pages on emulated device profiles and flags overflow, overlap and clipped content.',
@@ -21,8 +48,9 @@ export function program(): Command {
     .version(VERSION, '--version', 'print the version')
     .helpOption('--help', 'print help')
     .addHelpText('after', EXAMPLES);
-  for (const command of [checkCommand(), demoCommand(), profilesCommand(), doctorCommand(), initCommand()]) {
-    root.addCommand(command.helpOption('--help', 'print help'));
+  for (const { name, does, load } of COMMANDS) {
+    const command = args.includes(name) ? await load() : new Command(name);
+    root.addCommand(command.description(does).helpOption('--help', 'print help'));
   }
   for (const command of [root, ...root.commands]) {
     command

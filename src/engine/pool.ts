@@ -1,10 +1,11 @@
 import { setTimeout } from 'node:timers/promises';
 import pLimit from 'p-limit';
 import { NO_DELIVERY } from '../core/delivery/delivery.js';
-import { fontSetOf, type FontSetName } from '../core/fonts/font-sets.js';
+import { fontSetOf } from '../core/fonts/font-sets.js';
+import type { Device } from '../core/profile/profile.js';
 import { BrowserGone } from './failures.js';
 import { NO_TIMINGS, type RenderJob, type RenderOutcome } from './job.js';
-import type { BrowserSession, Engine, EngineLog } from './engine.js';
+import type { BrowserSession, Engine, EngineLog, LaunchOptions } from './engine.js';
 import { render } from './render.js';
 
 /** How often one render is tried when the browser dies under it: it may be another page that killed it. */
@@ -13,20 +14,32 @@ const TOLD_MS = 300;
 
 export interface PoolOptions {
   readonly executable: string | undefined;
-  /** `platform`: one browser for each platform's set of fonts; `host`: one browser with the machine's. */
+  /** `platform`: browsers with each platform's set of fonts; `host`: with the machine's. */
   readonly fonts: 'platform' | 'host';
   /** Renders at once, over all browsers. */
   readonly concurrency: number;
+  /** Browsers to spread the work over, where there are no more kinds of them than that. */
+  readonly browsers: number;
   readonly log: EngineLog;
 }
 
+/** Fonts and the size of type belong to a browser process. */
+type BrowserKind = Pick<LaunchOptions, 'fonts' | 'textScale'>;
+
+interface Running {
+  readonly kind: string;
+  readonly session: Promise<BrowserSession>;
+  /** Renders under way in it. */
+  busy: number;
+}
+
 /**
- * The browsers of one run. Fonts and the size of type belong to a browser process, so there is one for each set in use. A
- * number of renders run at once over all of them, each in a context of its own. A browser that dies is started again, and the
- * renders that died with it are tried once more.
+ * The browsers of one run: one at least for each kind that its devices need, and more where there are few kinds, so that every
+ * core has work. A number of renders run at once over all of them, each in a context of its own. A browser that dies, or does
+ * not start, is started again, and the renders that died with it are tried once more.
  */
 export class BrowserPool {
-  private readonly sessions = new Map<string, Promise<BrowserSession>>();
+  private readonly running: Running[] = [];
   private readonly limit: ReturnType<typeof pLimit>;
   private closed = false;
 
@@ -37,7 +50,7 @@ export class BrowserPool {
     this.limit = pLimit(options.concurrency);
   }
 
-  private typeFor({ device }: Pick<RenderJob, 'device'>): { fonts: FontSetName | 'host'; textScale: number } {
+  private kindFor({ device }: Pick<RenderJob, 'device'>): BrowserKind {
     return {
       fonts: this.options.fonts === 'host' ? 'host' : fontSetOf(device.platform),
       // A phone enlarges type page by page; a desktop's setting is the whole browser's.
@@ -45,25 +58,18 @@ export class BrowserPool {
     };
   }
 
-  /** The running browser for a device, started when there is none. @throws IsopticError exit status 4 */
-  async browserFor(job: Pick<RenderJob, 'device'>): Promise<BrowserSession> {
-    const type = this.typeFor(job);
-    const key = `${type.fonts} ${type.textScale}`;
-    const known = this.sessions.get(key);
-    if (known) {
-      const running = await known;
-      if (running.alive) return running;
-      void running.close();
-      // Several renders notice a death at once; the first of them starts the next browser.
-      if (this.sessions.get(key) === known) this.sessions.delete(key);
+  /** Starts the browsers that devices need first, so that they start while other things are made ready. */
+  warmUp(devices: readonly Device[]): void {
+    const kinds = new Map(devices.map((device) => [nameOf(this.kindFor({ device })), { device }]));
+    const first = [...kinds.values()].slice(0, this.options.browsers);
+    while (first.length > 0 && this.running.length < this.options.browsers) {
+      for (const job of first) if (this.running.length < this.options.browsers) this.start(this.kindFor(job));
     }
-    let session = this.sessions.get(key);
-    if (!session) {
-      const { executable, log } = this.options;
-      session = this.engine.launch({ executable, ...type, log });
-      this.sessions.set(key, session);
-    }
-    return session;
+  }
+
+  /** The version of the browser that a device is rendered in. @throws IsopticError exit status 4 */
+  async versionFor(device: Device): Promise<string> {
+    return (await this.leastBusy(this.kindFor({ device })).session).version;
   }
 
   render(job: RenderJob): Promise<RenderOutcome> {
@@ -72,30 +78,69 @@ export class BrowserPool {
         if (job.signal.aborted || this.closed) {
           return failed('interrupted', 'The run was interrupted before this was rendered.');
         }
+        const browser = this.leastBusy(this.kindFor(job));
+        browser.busy++;
         try {
-          return await render(await this.browserFor(job), job);
+          return await render(await browser.session, job);
         } catch (error) {
           if (!(error instanceof BrowserGone)) throw error;
           this.options.log('the browser went away', { url: job.url, profile: job.device.name, tries });
+          await this.forget(browser);
           if (tries >= TRIES) {
             return failed('browser-died', `The browser died twice while it rendered ${job.url}.`);
           }
-          // A call may fail for the loss a moment before the loss itself is told.
-          await setTimeout(TOLD_MS);
+        } finally {
+          browser.busy--;
         }
       }
     });
   }
 
+  /** The running browser of a kind that has least to do; another one where all have work and there may be more. */
+  private leastBusy(kind: BrowserKind): Running {
+    const name = nameOf(kind);
+    const [best] = this.running.filter((each) => each.kind === name).sort((a, b) => a.busy - b.busy);
+    if (best && (best.busy === 0 || this.running.length >= this.options.browsers)) return best;
+    return this.start(kind);
+  }
+
+  private start(kind: BrowserKind): Running {
+    const { executable, log } = this.options;
+    const session = this.engine.launch({ executable, ...kind, log });
+    const started: Running = { kind: nameOf(kind), session, busy: 0 };
+    this.running.push(started);
+    // One that did not start is none; who waits for it is told.
+    session.catch(() => this.remove(started));
+    return started;
+  }
+
+  /** Several renders notice a death at once; only what is really gone goes. */
+  private async forget(browser: Running): Promise<void> {
+    const session = await browser.session;
+    // A call may fail for the loss a moment before the loss itself is told.
+    if (session.alive) await setTimeout(TOLD_MS);
+    if (session.alive || !this.remove(browser)) return;
+    await session.close();
+  }
+
+  private remove(browser: Running): boolean {
+    const at = this.running.indexOf(browser);
+    if (at >= 0) this.running.splice(at, 1);
+    return at >= 0;
+  }
+
   async close(): Promise<void> {
     this.closed = true;
     await Promise.all(
-      [...this.sessions.values()].map(async (starting) => {
-        const session = await starting.catch(() => null);
-        await session?.close();
+      this.running.map(async ({ session }) => {
+        await (await session.catch(() => null))?.close();
       }),
     );
   }
+}
+
+function nameOf({ fonts, textScale }: BrowserKind): string {
+  return `${fonts} ${textScale}`;
 }
 
 /** The outcome of a render that never came to its page. */

@@ -1,40 +1,58 @@
 import { availableParallelism } from 'node:os';
+import pLimit from 'p-limit';
 import { mergeAcrossPages } from '../core/findings/across-pages.js';
 import { applyWaivers, type Waiver } from '../core/findings/waivers.js';
+import { RULES } from '../core/rules/index.js';
 import type { Device } from '../core/profile/profile.js';
 import { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
-import { VERSION } from '../package-file.js';
+import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
+
+type PoolTools = Pick<CheckTools, 'engine' | 'browser' | 'fonts' | 'log'>;
 
 /** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */
 const RENDERS_A_CORE = 1.5;
+const CONCURRENCY = Math.ceil(RENDERS_A_CORE * availableParallelism());
+
+/** Pages under way at once for each render under way: a page that is judged and written must not leave browsers idle. */
+const PAGES_A_RENDER = 2;
 
 /**
  * Renders every page on every device, runs the rules, and writes pictures, evidence and the manifest. What the run met
  * on the way — pages that fail, an interruption, a dead browser — is in the manifest, not thrown.
+ * @param pool browsers that are started already; they are closed at the end
  * @throws IsopticError exit status 4 when no browser can be started; 2 when the run folder can't be written at the end
  */
-export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifest> {
+export async function check(plan: CheckPlan, tools: CheckTools, pool = poolFor(tools)): Promise<Manifest> {
   const startedAt = new Date();
   const start = performance.now();
-  const pool = new BrowserPool(tools.engine, {
-    executable: tools.browser,
-    fonts: tools.fonts,
-    log: tools.log,
-    concurrency: Math.ceil(RENDERS_A_CORE * availableParallelism()),
-  });
+  const rules = plan.ruleSet ?? RULES;
   try {
-    const { version } = await pool.browserFor({ device: plan.devices[0]! });
+    const version = await pool.versionFor(plan.devices[0]!);
     let done = 0;
-    const loads = plan.pages.flatMap((page) => loadsOf(page, plan.preparations));
-    const total = loads.length * plan.devices.length;
+    const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
+    const total = loads * plan.devices.length;
+    tools.onEvent({
+      kind: 'planned',
+      pages: plan.pages.length,
+      profiles: plan.devices.length,
+      loads: total,
+    });
+    // However many pages there are, a few are held.
+    const limit = pLimit(PAGES_A_RENDER * CONCURRENCY);
     const pages = await Promise.all(
       plan.pages.map((page) =>
-        checkPage(page, plan, tools, pool, (device) => {
-          tools.onProgress(++done, total, `${page.id} on ${device.name}`);
+        limit(async () => {
+          const checked = await checkPage(page, plan, tools, pool, rules, (device, records) => {
+            const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
+            const at = { page: page.id, profile: device.name, status, done: ++done, of: total } as const;
+            tools.onEvent({ kind: 'rendered', ...at });
+          });
+          tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
+          return checked;
         }),
       ),
     );
@@ -63,6 +81,17 @@ export async function check(plan: CheckPlan, tools: CheckTools): Promise<Manifes
   } finally {
     await pool.close();
   }
+}
+
+/** The browsers for a check: none is started before it is needed. */
+export function poolFor({ engine, browser, fonts, log }: PoolTools): BrowserPool {
+  return new BrowserPool(engine, {
+    executable: browser,
+    fonts,
+    log,
+    concurrency: CONCURRENCY,
+    browsers: availableParallelism(),
+  });
 }
 
 function profileRecord(device: Device): Manifest['profiles'][number] {

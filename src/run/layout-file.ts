@@ -7,7 +7,7 @@ import { SnapshotView } from '../core/layout/view.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Redact } from './plan.js';
 import type { RunFolder } from './run-folder.js';
-import { fileName } from './write-capture.js';
+import { fileName } from './file-name.js';
 
 /** One render as it is kept: all that a rule looks at. */
 interface LayoutFile extends Omit<RenderView, 'view'> {

@@ -5,13 +5,17 @@ import type { Access } from '../engine/access.js';
 import type { Alterations, ShotKinds } from '../engine/job.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import type { SitePage } from '../site/targets.js';
+import type { Rule } from '../core/rules/rule.js';
+import type { EvidenceChoice } from './evidence.js';
 import type { ScopedEssential, ScopedPreparation } from './captures.js';
+import type { FindingRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';
 
 export interface CheckPlan {
   readonly pages: readonly SitePage[];
   readonly devices: readonly Device[];
   readonly shots: ShotKinds;
+  readonly evidence: EvidenceChoice;
   readonly access: Access;
   readonly preparations: readonly ScopedPreparation[];
   readonly alter: Alterations;
@@ -19,6 +23,8 @@ export interface CheckPlan {
   readonly essentials: readonly ScopedEssential[];
   readonly rules: RuleSettings;
   readonly waivers: readonly Waiver[];
+  /** Which rules there are; Isoptic's own unless told. */
+  readonly ruleSet?: readonly Rule[];
   readonly timeoutMs: number;
   /** Whether layout snapshots are written to the run, to be judged again. */
   readonly keepLayouts: boolean;
@@ -37,5 +43,20 @@ export interface CheckTools {
   readonly log: EngineLog;
   /** Takes out of what is written what must not be. */
   readonly redact: Redact;
-  readonly onProgress: (done: number, total: number, label: string) => void;
+  readonly onEvent: (event: CheckEvent) => void;
 }
+
+/** What a check tells as it goes. */
+export type CheckEvent =
+  | { readonly kind: 'planned'; readonly pages: number; readonly profiles: number; readonly loads: number }
+  | {
+      readonly kind: 'rendered';
+      readonly page: string;
+      readonly profile: string;
+      /** Failed where one of its states did. */
+      readonly status: 'ok' | 'failed';
+      readonly done: number;
+      readonly of: number;
+    }
+  /** The findings of one page, before those of several pages are put together and waivers are applied. */
+  | { readonly kind: 'judged'; readonly page: string; readonly findings: readonly FindingRecord[] };

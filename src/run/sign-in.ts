@@ -74,7 +74,13 @@ export async function signedInState(
 
 async function signInNow(signIn: SignIn, tools: SignInTools): Promise<SignedInState> {
   const { engine, browser, device, access, folder, timeoutMs, signal, log, redact } = tools;
-  const pool = new BrowserPool(engine, { executable: browser, fonts: 'host', concurrency: 1, log });
+  const pool = new BrowserPool(engine, {
+    executable: browser,
+    fonts: 'host',
+    concurrency: 1,
+    browsers: 1,
+    log,
+  });
   try {
     const outcome = await pool.render({
       url: signIn.at,

@@ -5,6 +5,7 @@ import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
 import type { RenderRecord } from './manifest.js';
+import { fileName } from './file-name.js';
 import type { RunFolder } from './run-folder.js';
 
 /** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
@@ -24,11 +25,11 @@ export async function writeCapture(
     const base = `shots/${page.id}/${fileName(device.name)}`;
     if (!capture) {
       if (outcome.status === 'failed' && outcome.picture) {
-        record.shots.failed = await folder.write(`${base}.failed.png`, await packed(outcome.picture));
+        record.shots.failed = await folder.write(`${base}.failed.png`, outcome.picture);
       }
       return record;
     }
-    const masked = maskedRects(capture, mask);
+    const masked = mask.length > 0 ? maskedRects(capture, mask) : [];
     for (const kind of ['fold', 'full'] as const) {
       const png = capture.shots[kind];
       if (!png) continue;
@@ -41,10 +42,7 @@ export async function writeCapture(
         width: rect.width * view.scale,
         height: rect.height * view.scale,
       }));
-      record.shots[kind] = await folder.write(
-        `${base}.${kind}.png`,
-        await packed(await covered(png, covers)),
-      );
+      record.shots[kind] = await folder.write(`${base}.${kind}.png`, await covered(png, covers));
     }
     return record;
   } catch (error) {
@@ -97,15 +95,4 @@ async function covered(png: Buffer, covers: readonly Rect[]): Promise<Buffer> {
     .composite([{ input: Buffer.from(svg), left: 0, top: 0 }])
     .png({ compressionLevel: 1 })
     .toBuffer();
-}
-
-/** The browser's fast encoder writes large files; the same pixels again, packed, off the main thread. */
-async function packed(png: Buffer): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
-  return sharp(png).png({ compressionLevel: 4 }).toBuffer();
-}
-
-/** A profile's name as a file's: a colon is not allowed everywhere. */
-export function fileName(profile: string): string {
-  return profile.replaceAll(':', '-');
 }

@@ -1,4 +1,5 @@
 import { Command } from 'commander';
+import type { CheckRequest } from '../../api/run-check.js';
 import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { conditionOptions, conditionsOf } from '../condition-options.js';
@@ -11,6 +12,7 @@ import { exitStatusOf, FAIL_ON } from '../exit-status.js';
 import {
   accessOptions,
   checkOptionsSchema,
+  parseEvidence,
   parseFailOn,
   parseFonts,
   parseShots,
@@ -21,7 +23,7 @@ import {
 import { summaryText } from '../output/summary.js';
 import { devicesFor } from '../pick-devices.js';
 import { runAgain } from '../run-again.js';
-import { runCheck, type CheckResult } from '../run-check.js';
+import { runCheck, type ShownResult } from '../run-check.js';
 
 const EXAMPLES = `
 Examples:
@@ -37,7 +39,6 @@ Exit status:
 export function checkCommand(): Command {
   const picks: Pick[] = [];
   const command = new Command('check')
-    .description('render pages on every profile, flag what is broken, write a run')
     .argument('[targets...]', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
     .option('--all', 'every HTML file of a folder, not only its index.html')
     .option('--recursive', 'the same, in the folders below it as well')
@@ -50,6 +51,10 @@ export function checkCommand(): Command {
   }
   return command
     .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
+    .option(
+      '--evidence <which>',
+      `crops of what is found: classes, every or none (default: classes: of errors and warnings, one a class of widths)`,
+    )
     .option('--out <folder>', 'where to write the run (default: a new folder in isoptic-runs/)')
     .option('--replace', 'put the run in place of one that is already in the folder')
     .option('--json', 'print the result as JSON and nothing else')
@@ -76,7 +81,7 @@ export function checkCommand(): Command {
         rules: ruleSettingsOf(settings),
         waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
       };
-      const finish = ({ manifest, reportPath }: CheckResult) => {
+      const finish = ({ manifest, reportPath }: ShownResult) => {
         if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
         else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath)}\n`);
         process.exitCode = exitStatusOf(manifest, failOn);
@@ -96,7 +101,7 @@ export function checkCommand(): Command {
       const access = await accessOf(config.access, options, secrets);
       const signedIn = options.signedIn ?? config.signedIn;
       const devices = devicesFor(picks, options.turn, conditionsOf(raw), settings);
-      const result = await runCheck({
+      const request: CheckRequest = {
         targets,
         find: { ...targetOptions(options), access },
         devices,
@@ -110,14 +115,13 @@ export function checkCommand(): Command {
         secrets,
         keepLayouts: options.keepLayouts,
         shots: parseShots(options.shots),
+        evidence: parseEvidence(options.evidence),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),
         fonts: parseFonts(options.fonts ?? config.fonts ?? 'platform'),
         out: options.out,
         replace: options.replace,
         browser: options.browser ?? config.browser,
-        quiet: options.quiet || options.json,
-        verbose: options.verbose,
-      });
-      finish(result);
+      };
+      finish(await runCheck(request, { quiet: options.quiet || options.json, verbose: options.verbose }));
     });
 }

@@ -1,5 +1,6 @@
 import { Command } from 'commander';
 import colors from 'picocolors';
+import type { CheckRequest } from '../../api/run-check.js';
 import { pickDevices } from '../../core/profile/pick.js';
 import { NO_ACCESS } from '../../engine/access.js';
 import { NO_ALTERATIONS } from '../../engine/job.js';
@@ -17,7 +18,6 @@ The site is checked twice: as found, with its planted faults, and repaired. The 
 
 export function demoCommand(): Command {
   return new Command('demo')
-    .description('check the site that ships with Isoptic, as found and repaired')
     .option('--out <folder>', 'where to write the two runs', 'isoptic-runs/demo')
     .option('--browser <program>', 'the Chromium or Chrome to use')
     .option('--verbose', 'print what is done, and stack traces')
@@ -28,11 +28,12 @@ export function demoCommand(): Command {
         ['as-found', 'Lantern Isles Ferries, as found'],
         ['repaired', 'The same site, repaired'],
       ] as const) {
-        const { manifest, reportPath } = await runCheck({
+        const request: CheckRequest = {
           targets: [packageFile(`demo/${form}`)],
           find: { all: true },
           devices,
           shots: { fold: true, full: true },
+          evidence: 'classes',
           access: NO_ACCESS,
           signIn: null,
           signInAgain: false,
@@ -48,6 +49,8 @@ export function demoCommand(): Command {
           out: `${options.out}/${form}`,
           replace: true,
           browser: options.browser,
+        };
+        const { manifest, reportPath } = await runCheck(request, {
           quiet: false,
           verbose: options.verbose ?? false,
         });

@@ -3,7 +3,7 @@ import colors from 'picocolors';
 import { IsopticError } from '../../core/errors.js';
 import { DEFAULT_ENGINE } from '../../engine/engines.js';
 import { loadCatalogue } from '../../run/catalogue.js';
-import { VERSION } from '../../package-file.js';
+import { VERSION } from '../../version.js';
 
 const EXAMPLES = `
 Examples:
@@ -12,7 +12,6 @@ Examples:
 
 export function doctorCommand(): Command {
   return new Command('doctor')
-    .description('say what is installed, what is missing, and what to do')
     .option('--browser <program>', 'the Chromium or Chrome to try')
     .addHelpText('after', EXAMPLES)
     .action(async (options: { browser?: string }) => {

@@ -70,22 +70,19 @@ export const STARTING_CONFIG = `# Isoptic's configuration. It is found from the 
 `;
 
 export function initCommand(): Command {
-  return new Command('init')
-    .description('write a commented configuration to start from')
-    .addHelpText('after', EXAMPLES)
-    .action(async () => {
-      try {
-        await writeFile('isoptic.yaml', STARTING_CONFIG, { flag: 'wx' });
-      } catch (error) {
-        const there = /EEXIST/.test(messageOf(error));
-        throw new IsopticError(
-          'init',
-          there ? 'isoptic.yaml is already here.' : `isoptic.yaml can not be written (${messageOf(error)}).`,
-          there ? 'Edit it, or remove it first.' : 'Go to a folder that you may write to.',
-        );
-      }
-      process.stdout.write(
-        'Wrote isoptic.yaml. All of it is comment: take away the # where you want something.\n',
+  return new Command('init').addHelpText('after', EXAMPLES).action(async () => {
+    try {
+      await writeFile('isoptic.yaml', STARTING_CONFIG, { flag: 'wx' });
+    } catch (error) {
+      const there = /EEXIST/.test(messageOf(error));
+      throw new IsopticError(
+        'init',
+        there ? 'isoptic.yaml is already here.' : `isoptic.yaml can not be written (${messageOf(error)}).`,
+        there ? 'Edit it, or remove it first.' : 'Go to a folder that you may write to.',
       );
-    });
+    }
+    process.stdout.write(
+      'Wrote isoptic.yaml. All of it is comment: take away the # where you want something.\n',
+    );
+  });
 }

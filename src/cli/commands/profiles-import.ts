@@ -1,30 +1,10 @@
-import { readFile } from 'node:fs/promises';
 import { Command } from 'commander';
-import { parse as parseCsv } from 'csv-parse/sync';
-import { stringify } from 'yaml';
-import { IsopticError, messageOf } from '../../core/errors.js';
-import { coveringLineup, type Visit } from '../../core/profile/cover.js';
-import { loadSettings } from '../config/load.js';
-import { plainTable } from '../output/plain-table.js';
 
 const EXAMPLES = `
 Examples:
-  isoptic profiles import visits.csv --cover 0.95
-  isoptic profiles import export.csv --width-column "Screen width" --visits-column Sessions
-
+  isoptic profiles   isoptic profiles 
 Columns are found by their names (width, height, ratio, visits, or a size such as 390x844 in one column); options name
 them where that fails. Rows that can not be read are counted and named, and the rest is used.`;
-
-interface ImportOptions {
-  readonly cover: string;
-  readonly widthColumn?: string;
-  readonly heightColumn?: string;
-  readonly ratioColumn?: string;
-  readonly visitsColumn?: string;
-  readonly name: string;
-  readonly json?: boolean;
-  readonly config?: string;
-}
 
 export function importCommand(): Command {
   return new Command('import')
@@ -42,128 +22,8 @@ export function importCommand(): Command {
     .addHelpText('after', EXAMPLES)
     .exitOverride()
     .action(async (file: string, _: unknown, command: Command) => {
+      const { importVisits } = await import('../import-visits.js');
       // Options that the command above also has are taken by it.
-      const options: ImportOptions = command.optsWithGlobals();
-      const cover = Number(options.cover);
-      if (!(cover > 0 && cover <= 1)) {
-        throw new IsopticError(
-          'bad-option',
-          `--cover ${options.cover}: not a share.`,
-          'Give a number over 0, up to 1.',
-        );
-      }
-      const { catalogue } = await loadSettings(options.config);
-      const { visits, bad } = readVisits(await readText(file), file, options);
-      const proposal = coveringLineup(visits, catalogue.profiles, cover);
-      if (options.json === true) {
-        process.stdout.write(`${JSON.stringify({ ...proposal, malformed: bad }, null, 2)}\n`);
-        return;
-      }
-      const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
-      let sum = 0;
-      const rows = proposal.lineup.map(({ name, visits: count, share }) => [
-        name,
-        count,
-        percent(share),
-        percent((sum += share)),
-      ]);
-      process.stdout.write(
-        `${plainTable(['profile', 'visits', 'share', 'together'], rows, ['visits', 'share', 'together'])}\n\n` +
-          `${proposal.lineup.length} profiles cover ${percent(proposal.covered)} of ${proposal.total} visits. For isoptic.yaml:\n\n` +
-          stringify({ lineups: { [options.name]: proposal.lineup.map((entry) => entry.name) } }),
-      );
-      if (bad.length > 0) {
-        const named = bad.slice(0, 5).map(({ line, why }) => `line ${line} (${why})`);
-        const rest = bad.length > 5 ? ` and ${bad.length - 5} more` : '';
-        process.stderr.write(`${bad.length} rows could not be read: ${named.join(', ')}${rest}.\n`);
-      }
+      await importVisits(file, command.optsWithGlobals());
     });
-}
-
-async function readText(file: string): Promise<string> {
-  return readFile(file, 'utf8').catch((error: unknown) => {
-    throw new IsopticError('bad-csv', `${file}: can not be read (${messageOf(error)}).`, 'Name a CSV file.');
-  });
-}
-
-type Row = Readonly<Record<string, string>>;
-interface Bad {
-  readonly line: number;
-  readonly why: string;
-}
-
-function readVisits(text: string, file: string, options: ImportOptions): { visits: Visit[]; bad: Bad[] } {
-  let records: { record: Row; info: { lines: number } }[];
-  try {
-    const delimiter = [',', ';', '\t'];
-    records = parseCsv(text, {
-      columns: true,
-      bom: true,
-      trim: true,
-      delimiter,
-      info: true,
-      relax_column_count: true,
-      skip_empty_lines: true,
-    });
-  } catch (error) {
-    throw new IsopticError(
-      'bad-csv',
-      `${file}: ${messageOf(error)}.`,
-      'Give a CSV file with a header, UTF-8.',
-    );
-  }
-  const names = Object.keys(records[0]?.record ?? {});
-  const column = (wanted: string | undefined, option: string, pattern: RegExp) => {
-    if (wanted === undefined) return names.find((name) => pattern.test(name));
-    if (names.includes(wanted)) return wanted;
-    throw new IsopticError(
-      'bad-csv',
-      `${option} ${wanted}: ${file} has no such column.`,
-      `It has: ${names.join(', ')}.`,
-    );
-  };
-  const size = column(undefined, '', /resolution|viewport size|screen size|^size$|^viewport$/i);
-  const width = column(options.widthColumn, '--width-column', /width/i) ?? size;
-  const height = column(options.heightColumn, '--height-column', /height/i) ?? size;
-  const ratio = column(options.ratioColumn, '--ratio-column', /ratio|dpr|density/i);
-  const count = column(
-    options.visitsColumn,
-    '--visits-column',
-    /visit|session|user|view(?!port)|count|hits/i,
-  );
-  if (width === undefined || count === undefined) {
-    const missing = width === undefined ? 'widths (--width-column)' : 'visits (--visits-column)';
-    throw new IsopticError(
-      'bad-csv',
-      `${file}: no column of ${missing} was found.`,
-      `Its columns are: ${names.join(', ')}.`,
-    );
-  }
-  const visits: Visit[] = [];
-  const bad: Bad[] = [];
-  for (const { record, info } of records) {
-    const visit = {
-      width: numberIn(record[width], 0),
-      height: height === undefined ? null : numberIn(record[height], height === size ? 1 : 0),
-      dpr: ratio === undefined ? null : numberIn(record[ratio], 0),
-      visits: numberIn(record[count]?.replace(/(?<=\d)[\s,.'](?=\d{3})/g, ''), 0),
-    };
-    const why = problemOf(visit);
-    if (why) bad.push({ line: info.lines, why });
-    else visits.push({ ...visit, height: visit.height === null ? null : visit.height });
-  }
-  return { visits, bad };
-}
-
-function problemOf({ width, height, dpr, visits }: Visit): string | null {
-  if (!(width >= 50 && width <= 16384)) return 'no width';
-  if (height !== null && !(height >= 50 && height <= 16384)) return 'no height';
-  if (dpr !== null && !(dpr >= 0.5 && dpr <= 9)) return 'no pixel ratio';
-  return visits >= 0 ? null : 'no number of visits';
-}
-
-/** The `index`-th number in a text; NaN where there is none. */
-function numberIn(text: string | undefined, index: number): number {
-  const found = text?.match(/\d+(?:\.\d+)?/g)?.[index];
-  return found === undefined ? Number.NaN : Number(found);
 }

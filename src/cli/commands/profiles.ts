@@ -3,7 +3,7 @@ import { hold, HOLDS, naturalHold } from '../../core/profile/hold.js';
 import { mediaQueryOf } from '../../core/profile/media-query.js';
 import { pickDevices, type Catalogue } from '../../core/profile/pick.js';
 import { searchProfiles } from '../../core/profile/search.js';
-import { loadSettings } from '../config/load.js';
+import { catalogueFor } from '../catalogue-for.js';
 import { profileDetails, profileTable } from '../output/profile-table.js';
 import { importCommand } from './profiles-import.js';
 
@@ -17,7 +17,6 @@ Examples:
 
 export function profilesCommand(): Command {
   return new Command('profiles')
-    .description('list and search the device profiles')
     .argument('[words...]', 'only profiles that all words fit')
     .option('--show <name>', 'everything about one profile')
     .option('--json', 'print JSON')
@@ -25,7 +24,7 @@ export function profilesCommand(): Command {
     .addHelpText('after', EXAMPLES)
     .addCommand(importCommand())
     .action(async (words: string[], options: { show?: string; json?: boolean; config?: string }) => {
-      const { catalogue } = await loadSettings(options.config);
+      const catalogue = await catalogueFor(options.config);
       if (options.show !== undefined) {
         showOne(options.show, catalogue, options.json === true);
         return;

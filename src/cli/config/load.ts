@@ -1,15 +1,15 @@
-import { access, readFile } from 'node:fs/promises';
-import { dirname, join, relative, resolve } from 'node:path';
+import { readFile } from 'node:fs/promises';
+import { relative } from 'node:path';
 import type { z } from 'zod';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { NETWORKS, type Conditions } from '../../core/profile/conditions.js';
 import { nearestNames, type Catalogue } from '../../core/profile/pick.js';
-import { profileSchema, type Profile } from '../../core/profile/profile.js';
+import type { Profile } from '../../core/profile/profile.js';
+import { profileSchema } from '../../core/profile/profile-schema.js';
 import { loadCatalogue } from '../../run/catalogue.js';
+import { configFile } from './find.js';
 import { parseConfig, type Parsed } from './explain.js';
 import { configSchema, type Config } from './schema.js';
-
-export const CONFIG_FILES = ['isoptic.yaml', 'isoptic.yml', 'isoptic.json'];
 
 export interface Settings {
   /** Where it was read from; null where there is no configuration. */
@@ -26,7 +26,7 @@ export interface Settings {
  * @throws IsopticError `bad-config` with file, line, key and what is allowed
  */
 export async function loadSettings(named?: string): Promise<Settings> {
-  const file = named === undefined ? await findUpwards(process.cwd()) : resolve(named);
+  const file = await configFile(named);
   const shipped = await loadCatalogue();
   if (file === null) {
     return { file, config: configSchema.parse({}), catalogue: shipped, whereOf: () => 'isoptic.yaml' };
@@ -54,22 +54,6 @@ export async function loadSettings(named?: string): Promise<Settings> {
     );
   }
   return { file, config, catalogue, whereOf };
-}
-
-async function findUpwards(from: string): Promise<string | null> {
-  for (let folder = from; ; folder = dirname(folder)) {
-    for (const name of CONFIG_FILES) {
-      const path = join(folder, name);
-      if (
-        await access(path).then(
-          () => true,
-          () => false,
-        )
-      )
-        return path;
-    }
-    if (dirname(folder) === folder) return null;
-  }
 }
 
 /** A profile of the configuration with what it takes over from another one filled in. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { conditionsSchema, networkSchema } from '../../core/profile/conditions.js';
+import { conditionsSchema, networkSchema } from '../../core/profile/conditions-schema.js';
 import { RULES } from '../../core/rules/index.js';
-import { profileShape } from '../../core/profile/profile.js';
+import { profileShape } from '../../core/profile/profile-schema.js';
 import { accessSchema } from './access.js';
 import { selectorSchema } from './selector.js';
 import { stepsSchema } from './steps.js';

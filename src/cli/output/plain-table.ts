@@ -1,41 +1,29 @@
-import Table from 'cli-table3';
+import { stripVTControlCharacters } from 'node:util';
 import colors from 'picocolors';
 
-const NO_LINES = Object.fromEntries(
-  [
-    'top',
-    'top-mid',
-    'top-left',
-    'top-right',
-    'bottom',
-    'bottom-mid',
-    'bottom-left',
-    'bottom-right',
-    'left',
-    'left-mid',
-    'mid',
-    'mid-mid',
-    'right',
-    'right-mid',
-  ].map((name) => [name, '']),
-);
+const GAP = '   ';
 
-/** A table without lines, numbers to the right. */
+/** Of names, numbers and signs, none of which takes two columns. */
+const widthOf = (cell: string) => [...stripVTControlCharacters(cell).trimStart()].length;
+
+/** A table without lines. @param right heads of the columns whose cells stand at their right */
 export function plainTable(
   head: readonly string[],
   rows: readonly (readonly (string | number)[])[],
   right: readonly string[],
 ): string {
-  const table = new Table({
-    head: head.map((text) => colors.bold(text)),
-    style: { head: [], border: [], compact: true, 'padding-left': 0, 'padding-right': 0 },
-    chars: { ...NO_LINES, middle: '   ' },
-    colAligns: head.map((text) => (right.includes(text) ? 'right' : 'left')),
-  });
-  for (const row of rows) table.push([...row]);
-  return table
-    .toString()
-    .split('\n')
-    .map((line) => line.trimEnd())
+  const all = [head.map((text) => colors.bold(text)), ...rows.map((row) => row.map(String))];
+  // A cell may begin with an empty line, which parts groups of rows.
+  const widths = head.map((_, column) => Math.max(...all.map((row) => widthOf(row[column] ?? ''))));
+  return all
+    .map((row) =>
+      row
+        .map((cell, column) => {
+          const room = ' '.repeat(widths[column]! - widthOf(cell));
+          return right.includes(head[column]!) ? room + cell : cell + room;
+        })
+        .join(GAP)
+        .trimEnd(),
+    )
     .join('\n');
 }

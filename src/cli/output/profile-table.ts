@@ -1,5 +1,6 @@
 import colors from 'picocolors';
-import { DEVICE_CLASSES, type Device, type Profile, type Size } from '../../core/profile/profile.js';
+import { DEVICE_CLASSES } from '../../core/profile/device-classes.js';
+import type { Device, Profile, Size } from '../../core/profile/profile.js';
 import { plainTable } from './plain-table.js';
 
 const TITLES: Readonly<Record<Profile['class'], string>> = {

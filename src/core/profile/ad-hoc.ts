@@ -1,5 +1,6 @@
 import { IsopticError } from '../errors.js';
-import { MAX_DEVICE_PIXELS, type Profile } from './profile.js';
+import { MAX_DEVICE_PIXELS } from './device-classes.js';
+import type { Profile } from './profile.js';
 
 const SHAPE = /^(\d+)x(\d+)(?:@(\d+(?:\.\d+)?))?(\+mobile)?$/;
 const MIN_SIDE = 50;

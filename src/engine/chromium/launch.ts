@@ -25,7 +25,6 @@ const ARGS = [
   '--font-render-hinting=none',
   '--force-color-profile=srgb',
   '--disable-partial-raster',
-  '--disable-skia-runtime-opts',
 ];
 
 /** The sizes that browsers start from, in CSS px. */

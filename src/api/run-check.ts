@@ -1,0 +1,131 @@
+import { join } from 'node:path';
+import { IsopticError, messageOf } from '../core/errors.js';
+import type { Access } from '../engine/access.js';
+import type { Engine, EngineLog } from '../engine/engine.js';
+import { DEFAULT_ENGINE } from '../engine/engines.js';
+import { htmlReport } from '../report/html/write.js';
+import { check, poolFor } from '../run/check.js';
+import type { Manifest } from '../run/manifest.js';
+import type { CheckEvent, CheckPlan, Redact } from '../run/plan.js';
+import { RunFolder } from '../run/run-folder.js';
+import { signedInState, type SignIn, type SignInTools } from '../run/sign-in.js';
+import { openTargets, type TargetOptions } from '../site/targets.js';
+
+/** What must not be written anywhere. */
+export interface Secrecy {
+  add(...texts: readonly string[]): void;
+  redact: Redact;
+}
+
+/** A check with its pages still to be found, its access still to be signed in. */
+export interface CheckRequest extends Omit<CheckPlan, 'pages'> {
+  readonly targets: readonly string[];
+  readonly find: TargetOptions;
+  readonly signIn: SignIn | null;
+  readonly signInAgain: boolean;
+  readonly secrets: Secrecy;
+  readonly out: string | undefined;
+  readonly replace: boolean;
+  readonly browser: string | undefined;
+  readonly fonts: 'platform' | 'host';
+}
+
+export interface RequestTools {
+  readonly engine?: Engine;
+  readonly signal: AbortSignal;
+  readonly log: EngineLog;
+  readonly onEvent: (event: CheckEvent | FoundEvent) => void;
+}
+
+/** The pages of the targets are known. */
+export interface FoundEvent {
+  readonly kind: 'found';
+  readonly pages: readonly { readonly id: string; readonly source: string }[];
+  /** Limits that were reached, links left out. */
+  readonly notes: readonly string[];
+}
+
+export interface CheckResult {
+  readonly manifest: Manifest;
+  /** Path of the run folder, and of the report in it. */
+  readonly folder: string;
+  readonly report: string;
+}
+
+/**
+ * From a request to a complete run folder: pages, check, report, and the manifest last.
+ * @throws IsopticError for targets, access, browser or folder that can't be used
+ */
+export async function runCheck(request: CheckRequest, tools: RequestTools): Promise<CheckResult> {
+  const { secrets, browser, fonts } = request;
+  const engine = tools.engine ?? DEFAULT_ENGINE;
+  const redact: Redact = (value) => secrets.redact(value);
+  const log: EngineLog = (message, facts) => tools.log(message, facts && redact(facts));
+  const pool = poolFor({ engine, browser, fonts, log });
+  // Browsers take their time to start; the pages are looked for meanwhile.
+  pool.warmUp(request.devices);
+  let close = () => Promise.resolve();
+  try {
+    const site = await openTargets(request.targets, request.find);
+    close = () => site.close();
+    const pages = site.pages.map(({ id, source }) => ({ id, source }));
+    tools.onEvent({ kind: 'found', pages, notes: site.notes });
+    const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
+    const shared = { engine, browser, folder, signal: tools.signal, log, redact };
+    const access = await withSignIn(request, shared);
+    const plan: CheckPlan = { ...request, pages: site.pages, access };
+    const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
+    const manifest = redact(found);
+    await writeEnd(folder, manifest);
+    return { manifest, folder: folder.path, report: join(folder.path, 'report.html') };
+  } finally {
+    await Promise.all([pool.close(), close()]);
+  }
+}
+
+/** The report, then the manifest, which says where everything is. */
+async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
+  try {
+    // A report that can't be written must not cost the manifest.
+    const report = htmlReport(manifest).then((html) => folder.write('report.html', html));
+    await report.catch(() => undefined);
+    await folder.writeManifest(manifest);
+    await report;
+  } catch (error) {
+    throw new IsopticError(
+      'out-unwritable',
+      `${folder.path}: the run could not be written to its end (${messageOf(error)}).`,
+      'Make room on the disk, or name another folder with --out.',
+    );
+  }
+}
+
+/** The access of a check with what a sign-in adds to it. */
+async function withSignIn(
+  { signIn, signInAgain, access, devices, timeoutMs, secrets }: CheckRequest,
+  tools: Omit<SignInTools, 'device' | 'access' | 'timeoutMs'>,
+): Promise<Access> {
+  if (!signIn) return access;
+  const state = await signedInState(signIn, signInAgain, {
+    ...tools,
+    device: devices[0]!,
+    access,
+    timeoutMs,
+  });
+  secrets.add(...state.cookies.map(({ value }) => value).filter((value) => value.length >= MIN_TOKEN));
+  for (const entries of Object.values(state.storage)) {
+    secrets.add(...Object.values(entries).filter((value) => value.length >= MIN_TOKEN));
+  }
+  return { ...access, cookies: [...access.cookies, ...state.cookies], storage: state.storage };
+}
+
+/** A site keeps much in cookies and storage that is no secret: `light`, `de`. */
+const MIN_TOKEN = 12;
+
+/** `isoptic-runs/2026-11-23-083105-417`, by local time. */
+function defaultFolder(now: Date): string {
+  const two = (n: number, digits = 2) => String(n).padStart(digits, '0');
+  const day = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
+  const time = two(now.getHours()) + two(now.getMinutes()) + two(now.getSeconds());
+  return join('isoptic-runs', `${day}-${time}-${two(now.getMilliseconds(), 3)}`);
+}

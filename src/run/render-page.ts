@@ -1,0 +1,177 @@
+import { NO_DELIVERY } from '../core/delivery/delivery.js';
+import { messageOf } from '../core/errors.js';
+import type { Cause } from '../core/cause/cause.js';
+import { selectorsIn } from '../core/findings/settings.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import { SnapshotView } from '../core/layout/view.js';
+import type { Device } from '../core/profile/profile.js';
+import type { Rule } from '../core/rules/rule.js';
+import type { RenderView } from '../core/sightings/sighting.js';
+import type { RenderOutcome } from '../engine/job.js';
+import { failed, type BrowserPool } from '../engine/pool.js';
+import type { SitePage } from '../site/targets.js';
+import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js';
+import { CauseFinder } from './cause-finder.js';
+import { writeLayout } from './layout-file.js';
+import type { RenderRecord } from './manifest.js';
+import { fontNotes, redirectNotes, variantNotes } from './notes.js';
+import type { CheckPlan, CheckTools } from './plan.js';
+import { writeCapture } from './write-capture.js';
+
+/** A page and its states as they were rendered on every device, in the order of the plan. */
+export interface RenderedPage {
+  /** The page and its states. */
+  readonly entries: readonly CapturedPage[];
+  readonly renders: RenderRecord[];
+  readonly views: readonly RenderView[];
+  /** By the entry's id. */
+  readonly titles: ReadonlyMap<string, string>;
+  /** By the key of the defect. */
+  readonly causes: ReadonlyMap<string, Cause>;
+}
+
+/** Told of each load as it ends. */
+export type OnRendered = (device: Device, records: readonly RenderRecord[]) => void;
+
+/** Renders one page and its states on every device and writes their pictures. What a page does wrong is in its records. */
+export async function renderPage(
+  page: SitePage,
+  plan: CheckPlan,
+  tools: CheckTools,
+  pool: BrowserPool,
+  rules: readonly Rule[],
+  onRendered: OnRendered,
+): Promise<RenderedPage> {
+  const loads = loadsOf(page, plan.preparations);
+  const entries = loads.flatMap((load) => load.captured);
+  const work = new PageWork(page, plan, tools, pool, rules, entries);
+  const rendered = await Promise.all(
+    plan.devices.flatMap((device, place) =>
+      loads.map(async (load) => {
+        const records = await work.renderOn(device, place, load);
+        onRendered(device, records);
+        return records;
+      }),
+    ),
+  );
+  const order = placesOf(entries, plan.devices);
+  const renders = rendered.flat().sort((a, b) => order(a.page, a.profile) - order(b.page, b.profile));
+  const views = work.views.sort((a, b) => order(a.page, a.device.name) - order(b.page, b.device.name));
+  for (const render of renders) render.notes.push(...variantNotes(render, renders));
+  return { entries, renders, views, titles: work.titles, causes: work.causes() };
+}
+
+/** The renders of one page under way, with what they have come to so far. */
+class PageWork {
+  readonly views: RenderView[] = [];
+  readonly titles = new Map<string, string>();
+  private readonly essentials: readonly string[];
+  private readonly finders: ReadonlyMap<string | null, CauseFinder>;
+  /** A capture is looked at in the live page and again with all others; the work on its geometry is done once. */
+  private readonly viewsOf = new WeakMap<LayoutSnapshot, SnapshotView>();
+
+  constructor(
+    private readonly page: SitePage,
+    private readonly plan: CheckPlan,
+    private readonly tools: CheckTools,
+    private readonly pool: BrowserPool,
+    rules: readonly Rule[],
+    entries: readonly CapturedPage[],
+  ) {
+    this.essentials = plan.essentials
+      .filter(({ pages }) => isFor(page.id, pages))
+      .map(({ selector }) => selector);
+    this.finders = new Map(
+      entries.map(({ state }) => [state, new CauseFinder(rules, plan.rules, plan.devices.length)]),
+    );
+  }
+
+  /** Of a defect that several states show, the first one tells the cause. */
+  causes(): Map<string, Cause> {
+    return new Map([...this.finders.values()].reverse().flatMap((finder) => [...finder.causes]));
+  }
+
+  async renderOn(device: Device, place: number, load: PageLoad): Promise<RenderRecord[]> {
+    const { plan, tools } = this;
+    const outcome = await this.outcomeOn(device, place, load);
+    const records = await Promise.all(
+      load.captured.map((entry) => writeCapture(entry, device, outcome, plan.alter.mask, tools.folder)),
+    );
+    for (const [i, record] of records.entries()) {
+      const entry = load.captured[i]!;
+      const capture = outcome.captures.find(({ state }) => state === entry.state);
+      if (capture && record.status === 'ok') await this.add(entry, device, capture.snapshot, outcome, record);
+    }
+    return records;
+  }
+
+  private outcomeOn(device: Device, place: number, load: PageLoad): Promise<RenderOutcome> {
+    const { page, plan, tools, pool, finders, essentials } = this;
+    return (
+      pool
+        .render({
+          url: page.url,
+          device,
+          shots: plan.shots,
+          access: plan.access,
+          preparations: load.preparations,
+          alter: plan.alter,
+          locate: [...essentials, ...selectorsIn(plan.rules)],
+          investigate: async ({ state, snapshot }, probe) =>
+            finders.get(state)?.investigate(
+              place,
+              {
+                page: page.id,
+                device,
+                view: this.viewOf(snapshot),
+                httpStatus: null,
+                delivery: NO_DELIVERY,
+                essentials: [],
+              },
+              probe,
+            ),
+          timeoutMs: plan.timeoutMs,
+          signal: tools.signal,
+        })
+        .finally(() => {
+          for (const { state } of load.captured) finders.get(state)?.pass(place);
+        })
+        // Anything that the engine throws beside a dead browser is a defect of ours, and still must not cost the other renders.
+        .catch((error: unknown): RenderOutcome => failed('render-failed', messageOf(error)))
+    );
+  }
+
+  private async add(
+    entry: CapturedPage,
+    device: Device,
+    snapshot: LayoutSnapshot,
+    { httpStatus, delivery, finalUrl }: RenderOutcome,
+    record: RenderRecord,
+  ): Promise<void> {
+    const { page, plan, tools } = this;
+    if (!this.titles.has(entry.id)) this.titles.set(entry.id, snapshot.title);
+    const view = this.viewOf(snapshot);
+    const essentials = entry.state === null ? this.essentials : [];
+    const render: RenderView = { page: entry.id, device, view, httpStatus, delivery, essentials };
+    this.views.push(render);
+    if (plan.keepLayouts) await writeLayout(tools.folder, render, tools.redact);
+    record.notes.push(...redirectNotes(page.url, finalUrl));
+    if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
+  }
+
+  private viewOf(snapshot: LayoutSnapshot): SnapshotView {
+    const view = this.viewsOf.get(snapshot) ?? new SnapshotView(snapshot);
+    this.viewsOf.set(snapshot, view);
+    return view;
+  }
+}
+
+/** Page by page and device by device, whichever came back first. */
+function placesOf(
+  entries: readonly CapturedPage[],
+  devices: readonly Device[],
+): (page: string, device: string) => number {
+  const pages = new Map(entries.map(({ id }, i) => [id, i]));
+  const profiles = new Map(devices.map(({ name }, i) => [name, i]));
+  return (page, device) => pages.get(page)! * devices.length + profiles.get(device)!;
+}
