@@ -1,5 +1,5 @@
 import { findIn } from './find.js';
-import { styleRules } from './style-rules.js';
+import { perSheets } from './style-index.js';
 
 /** What is shown while the pointer rests on something else, and in no other way that style sheets tell of. */
 export interface HoverReveal {
@@ -23,6 +23,31 @@ const MOST_RULES = 20_000;
 const MOST_REVEALS = 500;
 const MOST_MS = 500;
 
+/** One selector of a rule that would bring out what is hidden. */
+interface RevealingPart {
+  readonly selector: string;
+  readonly property: string;
+  readonly media: readonly MediaList[];
+  readonly isOfHovering: boolean;
+}
+
+const revealing = perSheets(({ rules }): { parts: readonly RevealingPart[]; isCut: boolean } => {
+  const supported = rules.filter(({ isSupported }) => isSupported);
+  const parts: RevealingPart[] = [];
+  for (const rule of supported.slice(0, MOST_RULES)) {
+    const { style, media } = rule;
+    for (const [property, { shows }] of Object.entries(WAYS)) {
+      const value = style.getPropertyValue(property);
+      if (value === '' || !shows(value)) continue;
+      for (const selector of partsOf(rule.selector)) {
+        if (/:hover\b/.test(subjectOf(selector).subject)) continue;
+        parts.push({ selector, property, media, isOfHovering: /:hover\b/.test(selector) });
+      }
+    }
+  }
+  return { parts, isCut: supported.length > MOST_RULES };
+});
+
 /**
  * Elements that only a `:hover` rule would show (CSS Selectors 4, section 9.2). Left out are those that another rule shows
  * in another state, and those whose hovered element says that it opens something: a script does it.
@@ -32,25 +57,13 @@ export function hoverReveals(
   document: Document,
   leave: (what: string, count: number) => void,
 ): HoverReveal[] {
-  const hover: { readonly selector: string; readonly property: string }[] = [];
+  const { parts, isCut } = revealing(document);
+  if (isCut) leave('style rules past the first 20,000, about hovering', 1);
+  const inForce = parts.filter(({ media }) => media.every(isForPointer));
+  const hover = inForce.filter(({ isOfHovering }) => isOfHovering);
   const others: Record<string, string[]> = Object.fromEntries(Object.keys(WAYS).map((name) => [name, []]));
-  let looked = 0;
-  for (const rule of styleRules(document)) {
-    if (looked++ >= MOST_RULES) {
-      leave('style rules past the first 20,000, about hovering', 1);
-      break;
-    }
-    if (!rule.media.every(isForPointer)) continue;
-    for (const property of Object.keys(WAYS)) {
-      const value = rule.style.getPropertyValue(property);
-      if (value === '' || !WAYS[property]!.shows(value)) continue;
-      for (const selector of partsOf(rule.selector)) {
-        if (/:hover\b/.test(subjectOf(selector).subject)) continue;
-        if (/:hover\b/.test(selector)) hover.push({ selector, property });
-        else others[property]!.push(selector);
-      }
-    }
-  }
+  for (const { property, selector, isOfHovering } of inForce)
+    if (!isOfHovering) others[property]!.push(selector);
   const found = new Map<Element, Element>();
   const until = performance.now() + MOST_MS;
   for (const [at, { selector, property }] of hover.entries()) {

@@ -1,5 +1,8 @@
 import { frameDocument } from './find.js';
-import { addMatches, namesOf, ofHosts, type RuleNames } from './rule-names.js';
+import { ofHosts, ruleNames } from './rule-names.js';
+import { addMatches, selectionsIn } from './selected.js';
+import { FOLLOWED } from './style-groups.js';
+import { perSheets, styleIndex } from './style-index.js';
 
 /** What can be known of computed styles before they are read. */
 export interface SheetFacts {
@@ -16,8 +19,6 @@ export interface SheetFacts {
   readonly styledOtherwise: ReadonlySet<Element>;
 }
 
-/** Selecting what more rules than this name costs more than reading the property of every element. */
-const MOST_SELECTORS = 60;
 /** What scripts move and fade things with. */
 const ANIMATED = ['opacity', 'transform', 'filter', 'translate', 'rotate', 'scale', 'clip-path'];
 /** Attributes that the browser's own styles go by, and what they set that pages seldom do. */
@@ -30,33 +31,27 @@ const STYLING_ATTRIBUTES: Readonly<Record<string, string | null>> = {
   '[popover]': null,
 };
 
-/**
- * Null where nothing can be known: a sheet of another origin, a frame.
- * @param followed what `setOn` is wanted of, each with the properties that say it
- */
-export function sheetFacts(
-  document: Document,
-  followed: Readonly<Record<string, readonly string[]>>,
-): SheetFacts | null {
+/** Selecting what more rules than this name costs more than reading the property of every element. */
+const MOST_SELECTORS = 60;
+
+const namesOf = perSheets((index) => ruleNames(index, FOLLOWED, MOST_SELECTORS));
+
+/** Null where nothing can be known: a sheet of another origin, a frame. */
+export function sheetFacts(document: Document): SheetFacts | null {
   const properties = new Set<string>();
   const hosts = new Set<Element>();
-  const setOn = new Map(Object.keys(followed).map((name) => [name, new Set<Element>()]));
+  const setOn = new Map(Object.keys(FOLLOWED).map((name) => [name, new Set<Element>()]));
   const styledOtherwise = new Set<Element>();
   let hostsKnown = true;
   const roots: (Document | ShadowRoot)[] = [document];
   for (const root of roots) {
-    const seen = new Map<string, readonly Element[] | null>();
-    let names: RuleNames;
-    try {
-      names = namesOf(root, followed);
-    } catch {
-      return null;
-    }
+    if (styleIndex(root).isPartial) return null;
+    const names = namesOf(root);
+    const selected = selectionsIn(root);
     for (const property of names.properties) properties.add(property);
     for (const [name, elements] of setOn) {
       const selectors = names.selectorsOf(name);
-      const isKnown = selectors !== null && selectors.size <= MOST_SELECTORS;
-      if (!isKnown || !addMatches(root, selectors, elements, seen)) setOn.delete(name);
+      if (selectors === null || !addMatches(selected, selectors, elements)) setOn.delete(name);
     }
     for (const element of root.querySelectorAll('*')) {
       if (element.shadowRoot) roots.push(element.shadowRoot);
@@ -64,7 +59,7 @@ export function sheetFacts(
       // Quotation marks are the browser's own pseudo-elements.
       if (element.localName === 'q') hosts.add(element);
     }
-    hostsKnown &&= addMatches(root, [...names.generating].map(ofHosts), hosts, seen);
+    hostsKnown &&= addMatches(selected, [...names.generating].map(ofHosts), hosts);
     addStyledByAttributes(root, styledOtherwise, properties);
     addAnimated(root, styledOtherwise, properties);
   }

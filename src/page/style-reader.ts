@@ -2,7 +2,7 @@ import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.j
 import { edgesOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
-import { BORDERS, FOLLOWED, INHERITED, OF_TEXT, OFFSETS, RADII, RARE, SIZES } from './style-groups.js';
+import { BORDERS, INHERITED, OF_TEXT, OFFSETS, RADII, RARE, SIZES } from './style-groups.js';
 import { EDGELESS_TAGS, PLAIN_TAGS, UNSIZED_TAGS } from './plain-tags.js';
 
 /** What decides which properties of an element can matter. */
@@ -40,7 +40,7 @@ export class StyleReader {
     private readonly styles: RowInterner,
     document: Document,
   ) {
-    this.sheets = sheetFacts(document, FOLLOWED);
+    this.sheets = sheetFacts(document);
     const used = this.sheets?.properties ?? null;
     const isUsed = (property: string) => used === null || used.has(property) || !(property in RARE);
     this.rare = Object.keys(RARE).filter((property) => isUsed(property) && !INHERITED.includes(property));

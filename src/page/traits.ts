@@ -1,5 +1,5 @@
 import { findIn } from './find.js';
-import { isInForce, styleRules } from './style-rules.js';
+import { isInForce, roomRules } from './style-rules.js';
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
@@ -133,18 +133,11 @@ export interface Referred {
   readonly controlled: ReadonlySet<string>;
 }
 
-const MAKES_ROOM = ['scroll-margin-top', 'scroll-margin', 'padding-top', 'border-top-width', 'margin-top'];
-
-/** Ids of elements that a rule moves clear of the edge once they are the target (CSS Selectors 4, section 8.3). */
-function* makingRoom(document: Document): Generator<string> {
-  for (const rule of styleRules(document)) {
-    if (!rule.selector.includes(':target') || !isInForce(rule)) continue;
-    const { style, selector } = rule;
-    const isRoom = /::?before/.test(selector)
-      ? style.getPropertyValue('height') !== ''
-      : MAKES_ROOM.some((property) => style.getPropertyValue(property) !== '');
-    if (!isRoom) continue;
-    const of = selector.replace(/:target\b/g, '').replace(/::?before/g, '') || '*';
+/** Ids of elements that a rule in force makes room for. */
+function* madeRoomFor(document: Document): Generator<string> {
+  for (const rule of roomRules(document)) {
+    if (!isInForce(rule)) continue;
+    const of = rule.selector.replace(/:target\b/g, '').replace(/::?before/g, '') || '*';
     for (const element of findIn(document, of)) if (element.id !== '') yield element.id;
   }
 }
@@ -154,7 +147,7 @@ export function referredIds(document: Document): Referred {
   const controlled = new Set<string>();
   for (const link of document.querySelectorAll('a[href^="#"]'))
     anchors.add(link.getAttribute('href')!.slice(1));
-  if (anchors.size > 0) for (const id of makingRoom(document)) anchors.delete(id);
+  if (anchors.size > 0) for (const id of madeRoomFor(document)) anchors.delete(id);
   for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
   }
