@@ -41,7 +41,7 @@ interface Running {
 export class BrowserPool {
   private readonly running: Running[] = [];
   private readonly limit: ReturnType<typeof pLimit>;
-  private closed = false;
+  private closing: Promise<void> | null = null;
 
   constructor(
     private readonly engine: Engine,
@@ -75,7 +75,7 @@ export class BrowserPool {
   render(job: RenderJob): Promise<RenderOutcome> {
     return this.limit(async () => {
       for (let tries = 1; ; tries++) {
-        if (job.signal.aborted || this.closed) {
+        if (job.signal.aborted || this.closing) {
           return failed('interrupted', 'The run was interrupted before this was rendered.');
         }
         const browser = this.leastBusy(this.kindFor(job));
@@ -129,13 +129,14 @@ export class BrowserPool {
     return at >= 0;
   }
 
-  async close(): Promise<void> {
-    this.closed = true;
-    await Promise.all(
+  /** Ends the browsers; to be called as often as one likes. */
+  close(): Promise<void> {
+    this.closing ??= Promise.all(
       this.running.map(async ({ session }) => {
         await (await session.catch(() => null))?.close();
       }),
-    );
+    ).then(() => undefined);
+    return this.closing;
   }
 }
 

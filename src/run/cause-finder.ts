@@ -1,13 +1,12 @@
 import type { Cause, CauseName } from '../core/cause/cause.js';
 import type { Suspect } from '../core/cause/suspect.js';
 import { suspectsOf } from '../core/cause/suspects.js';
-import { judge, keyOf } from '../core/findings/judge.js';
-import type { RuleSettings } from '../core/findings/settings.js';
+import { keyOf, type Judge } from '../core/findings/judge.js';
 import { signature } from '../core/identity/signature.js';
 import { SelectorWriter } from '../core/identity/selector.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
-import { LAYOUT_FAMILIES, type Rule } from '../core/rules/rule.js';
+import { LAYOUT_FAMILIES } from '../core/rules/rule.js';
 import { type RenderView, type Sighting } from '../core/sightings/sighting.js';
 import { capital } from '../core/sightings/words.js';
 import type { Probe } from '../engine/probe.js';
@@ -38,8 +37,7 @@ export class CauseFinder {
 
   /** @param count renders of the plan */
   constructor(
-    private readonly rules: readonly Rule[],
-    private readonly settings: RuleSettings,
+    private readonly judge: Judge,
     count: number,
   ) {
     this.inOrder = new InOrder(count);
@@ -51,9 +49,9 @@ export class CauseFinder {
       this.pass(place);
       return;
     }
-    const sightings = judge(render, this.rules, this.settings).filter(({ rule }) =>
-      LAYOUT_FAMILIES.includes(rule.meta.family),
-    );
+    const sightings = this.judge
+      .judge(render)
+      .filter(({ rule }) => LAYOUT_FAMILIES.includes(rule.meta.family));
     await this.inOrder.before(place, ORDER_MS);
     const mine = sightings.filter(({ rule, sighting }) => this.claim(keyOf(rule, sighting)));
     this.pass(place);
@@ -66,7 +64,7 @@ export class CauseFinder {
         this.claimed.delete(keyOf(rule, sighting));
         continue;
       }
-      const before = new Set(rule.check(render).map(({ key }) => key));
+      const before = new Set(this.judge.sightings(rule, render).map(({ key }) => key));
       // What is still there under the name of another element has only moved.
       const isMoved = (other: Sighting) =>
         !before.has(other.key) &&

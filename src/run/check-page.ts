@@ -1,4 +1,4 @@
-import { findingsOfPage } from '../core/findings/group.js';
+import { findingsOf } from '../core/findings/group.js';
 import type { Rule } from '../core/rules/rule.js';
 import type { BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
@@ -22,7 +22,7 @@ export async function checkPage(
   rules: readonly Rule[],
   onRendered: OnRendered,
 ): Promise<CheckedPage> {
-  const { entries, renders, views, titles, causes } = await renderPage(
+  const { entries, renders, judged, titles, causes } = await renderPage(
     page,
     plan,
     tools,
@@ -30,10 +30,7 @@ export async function checkPage(
     rules,
     onRendered,
   );
-  const before = performance.now();
-  const findings = findingsOfPage(page.id, views, rules, { causes, settings: plan.rules });
-  const analyseMs = Math.round(((performance.now() - before) / Math.max(1, views.length)) * 10) / 10;
-  for (const render of renders) if (render.status === 'ok') render.timings.analyseMs = analyseMs;
+  const findings = findingsOf(page.id, judged, causes);
   return {
     pages: entries.map(({ id, source, state }) => ({
       id,

@@ -7,6 +7,7 @@ import type { Device } from '../core/profile/profile.js';
 import { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
+import { prepareEvidence } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
@@ -23,64 +24,62 @@ const PAGES_A_RENDER = 2;
 /**
  * Renders every page on every device, runs the rules, and writes pictures, evidence and the manifest. What the run met
  * on the way — pages that fail, an interruption, a dead browser — is in the manifest, not thrown.
- * @param pool browsers that are started already; they are closed at the end
+ * @param pool its browsers are let go as soon as they have nothing more to do; who made it waits until they are gone
  * @throws IsopticError exit status 4 when no browser can be started; 2 when the run folder can't be written at the end
  */
-export async function check(plan: CheckPlan, tools: CheckTools, pool = poolFor(tools)): Promise<Manifest> {
+export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPool): Promise<Manifest> {
   const startedAt = new Date();
   const start = performance.now();
   const rules = plan.ruleSet ?? RULES;
-  try {
-    const version = await pool.versionFor(plan.devices[0]!);
-    let done = 0;
-    const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
-    const total = loads * plan.devices.length;
-    tools.onEvent({
-      kind: 'planned',
-      pages: plan.pages.length,
-      profiles: plan.devices.length,
-      loads: total,
-    });
-    // However many pages there are, a few are held.
-    const limit = pLimit(PAGES_A_RENDER * CONCURRENCY);
-    const pages = await Promise.all(
-      plan.pages.map((page) =>
-        limit(async () => {
-          const checked = await checkPage(page, plan, tools, pool, rules, (device, records) => {
-            const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
-            const at = { page: page.id, profile: device.name, status, done: ++done, of: total } as const;
-            tools.onEvent({ kind: 'rendered', ...at });
-          });
-          tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
-          return checked;
-        }),
-      ),
-    );
-    const renders = pages.flatMap((page) => page.renders);
-    const { findings, waivers } = withWaivers(
-      mergeAcrossPages(pages.flatMap((page) => page.findings)),
-      plan.waivers,
-      startedAt,
-    );
-    const manifest: Manifest = {
-      format: 'isoptic-run',
-      version: 1,
-      tool: { name: 'isoptic', version: VERSION },
-      engine: { name: tools.engine.name, version },
-      startedAt: startedAt.toISOString(),
-      durationMs: Math.round(performance.now() - start),
-      interrupted: tools.signal.aborted,
-      pages: pages.flatMap((page) => page.pages),
-      profiles: plan.devices.map(profileRecord),
-      renders,
-      findings,
-      waivers,
-      summary: summarise(renders, findings),
-    };
-    return manifest;
-  } finally {
-    await pool.close();
-  }
+  const version = await pool.versionFor(plan.devices[0]!);
+  if (plan.shots.full && plan.evidence !== 'none') prepareEvidence();
+  let done = 0;
+  const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
+  const total = loads * plan.devices.length;
+  tools.onEvent({
+    kind: 'planned',
+    pages: plan.pages.length,
+    profiles: plan.devices.length,
+    loads: total,
+  });
+  // However many pages there are, a few are held.
+  const limit = pLimit(PAGES_A_RENDER * CONCURRENCY);
+  const pages = await Promise.all(
+    plan.pages.map((page) =>
+      limit(async () => {
+        const checked = await checkPage(page, plan, tools, pool, rules, (device, records) => {
+          const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
+          const at = { page: page.id, profile: device.name, status, done: ++done, of: total } as const;
+          tools.onEvent({ kind: 'rendered', ...at });
+          if (done === total) void pool.close();
+        });
+        tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
+        return checked;
+      }),
+    ),
+  );
+  const renders = pages.flatMap((page) => page.renders);
+  const { findings, waivers } = withWaivers(
+    mergeAcrossPages(pages.flatMap((page) => page.findings)),
+    plan.waivers,
+    startedAt,
+  );
+  const manifest: Manifest = {
+    format: 'isoptic-run',
+    version: 1,
+    tool: { name: 'isoptic', version: VERSION },
+    engine: { name: tools.engine.name, version },
+    startedAt: startedAt.toISOString(),
+    durationMs: Math.round(performance.now() - start),
+    interrupted: tools.signal.aborted,
+    pages: pages.flatMap((page) => page.pages),
+    profiles: plan.devices.map(profileRecord),
+    renders,
+    findings,
+    waivers,
+    summary: summarise(renders, findings),
+  };
+  return manifest;
 }
 
 /** The browsers for a check: none is started before it is needed. */

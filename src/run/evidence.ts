@@ -83,6 +83,11 @@ function chosenOf(
   return [...farthest.values()];
 }
 
+/** Loads what cuts pictures while there is nothing else to do. */
+export function prepareEvidence(): void {
+  void import('sharp');
+}
+
 interface Picture {
   readonly width: number;
   readonly height: number;

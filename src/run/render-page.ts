@@ -1,6 +1,7 @@
 import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { messageOf } from '../core/errors.js';
 import type { Cause } from '../core/cause/cause.js';
+import { Judge, type JudgedRender } from '../core/findings/judge.js';
 import { selectorsIn } from '../core/findings/settings.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
@@ -9,6 +10,7 @@ import type { Rule } from '../core/rules/rule.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { RenderOutcome } from '../engine/job.js';
 import { failed, type BrowserPool } from '../engine/pool.js';
+import { stopwatch } from '../engine/stopwatch.js';
 import type { SitePage } from '../site/targets.js';
 import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js';
 import { CauseFinder } from './cause-finder.js';
@@ -23,7 +25,7 @@ export interface RenderedPage {
   /** The page and its states. */
   readonly entries: readonly CapturedPage[];
   readonly renders: RenderRecord[];
-  readonly views: readonly RenderView[];
+  readonly judged: readonly JudgedRender[];
   /** By the entry's id. */
   readonly titles: ReadonlyMap<string, string>;
   /** By the key of the defect. */
@@ -56,16 +58,18 @@ export async function renderPage(
   );
   const order = placesOf(entries, plan.devices);
   const renders = rendered.flat().sort((a, b) => order(a.page, a.profile) - order(b.page, b.profile));
-  const views = work.views.sort((a, b) => order(a.page, a.device.name) - order(b.page, b.device.name));
+  const placeOf = ({ render }: JudgedRender) => order(render.page, render.device.name);
+  const judged = work.judged.sort((a, b) => placeOf(a) - placeOf(b));
   for (const render of renders) render.notes.push(...variantNotes(render, renders));
-  return { entries, renders, views, titles: work.titles, causes: work.causes() };
+  return { entries, renders, judged, titles: work.titles, causes: work.causes() };
 }
 
 /** The renders of one page under way, with what they have come to so far. */
 class PageWork {
-  readonly views: RenderView[] = [];
+  readonly judged: JudgedRender[] = [];
   readonly titles = new Map<string, string>();
   private readonly essentials: readonly string[];
+  private readonly judge: Judge;
   private readonly finders: ReadonlyMap<string | null, CauseFinder>;
   /** A capture is looked at in the live page and again with all others; the work on its geometry is done once. */
   private readonly viewsOf = new WeakMap<LayoutSnapshot, SnapshotView>();
@@ -81,8 +85,9 @@ class PageWork {
     this.essentials = plan.essentials
       .filter(({ pages }) => isFor(page.id, pages))
       .map(({ selector }) => selector);
+    this.judge = new Judge(rules, plan.rules);
     this.finders = new Map(
-      entries.map(({ state }) => [state, new CauseFinder(rules, plan.rules, plan.devices.length)]),
+      entries.map(({ state }) => [state, new CauseFinder(this.judge, plan.devices.length)]),
     );
   }
 
@@ -153,7 +158,10 @@ class PageWork {
     const view = this.viewOf(snapshot);
     const essentials = entry.state === null ? this.essentials : [];
     const render: RenderView = { page: entry.id, device, view, httpStatus, delivery, essentials };
-    this.views.push(render);
+    const clock = stopwatch();
+    // While browsers are busy with other renders, not when all of them are through.
+    this.judged.push({ render, reported: this.judge.judge(render) });
+    record.timings.analyseMs = clock();
     if (plan.keepLayouts) await writeLayout(tools.folder, render, tools.redact);
     record.notes.push(...redirectNotes(page.url, finalUrl));
     if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));

@@ -2,7 +2,7 @@ import { rounded } from '../geometry/rect.js';
 import { severityOf, type Rule } from '../rules/rule.js';
 import { gravest, SEVERITIES, type RenderView, type Severity } from '../sightings/sighting.js';
 import type { Cause } from '../cause/cause.js';
-import { defectKey, judge, keyOf } from './judge.js';
+import { defectKey, judge, keyOf, type JudgedRender } from './judge.js';
 import { mergeByDeclaration } from './by-declaration.js';
 import { digest } from '../identity/digest.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -28,10 +28,20 @@ export function findingsOfPage(
   rules: readonly Rule[],
   { causes = new Map(), settings = {} }: JudgeOptions = {},
 ): Finding[] {
+  const judged = renders.map((render) => ({ render, reported: judge(render, rules, settings) }));
+  return findingsOf(page, judged, causes);
+}
+
+/** The same of renders that are judged already. @param causes by the key of the defect */
+export function findingsOf(
+  page: string,
+  judged: readonly JudgedRender[],
+  causes: ReadonlyMap<string, Cause>,
+): Finding[] {
   const groups = new Map<string, Group>();
-  for (const render of renders) {
+  for (const { render, reported } of judged) {
     const writer = new SelectorWriter(render.view);
-    for (const { rule, sighting } of judge(render, rules, settings)) {
+    for (const { rule, sighting } of reported) {
       const key = keyOf(rule, sighting);
       let group = groups.get(key);
       if (!group) groups.set(key, (group = { rule, key, entries: [] }));
@@ -44,6 +54,7 @@ export function findingsOfPage(
       });
     }
   }
+  const renders = judged.map(({ render }) => render);
   const findings = withWidths(withoutRetold([...groups.values()]), renders)
     .map((group) => toFinding(page, group, causes.get(group.key) ?? null))
     .sort(byHarm);

@@ -1,12 +1,48 @@
-import type { Rule } from '../rules/rule.js';
+import type { SnapshotView } from '../layout/view.js';
+import { LAYOUT_FAMILIES, type Rule } from '../rules/rule.js';
 import type { RenderView, Sighting } from '../sightings/sighting.js';
 import { withoutConsequences, type Reported } from './consequences.js';
 import { withSettings, type RuleSettings } from './settings.js';
 
+/** What was seen on one render. */
+export interface JudgedRender {
+  readonly render: RenderView;
+  readonly reported: readonly Reported[];
+}
+
 /** What the rules see on one render, consequences filed away and the user's settings applied. */
 export function judge(render: RenderView, rules: readonly Rule[], settings: RuleSettings = {}): Reported[] {
-  const all = rules.flatMap((rule) => rule.check(render).map((sighting) => ({ rule, sighting })));
-  return withSettings(render.view, withoutConsequences(render.view, all), settings);
+  return new Judge(rules, settings).judge(render);
+}
+
+/**
+ * Judges renders one after another. What rules of the layout see hangs on the layout and its device alone; of a layout that
+ * is judged twice (in the live page, and with all others) it is not looked for again.
+ */
+export class Judge {
+  private readonly seen = new WeakMap<SnapshotView, Map<Rule, readonly Sighting[]>>();
+
+  constructor(
+    readonly rules: readonly Rule[],
+    private readonly settings: RuleSettings,
+  ) {}
+
+  judge(render: RenderView): Reported[] {
+    const all = this.rules.flatMap((rule) =>
+      this.sightings(rule, render).map((sighting) => ({ rule, sighting })),
+    );
+    return withSettings(render.view, withoutConsequences(render.view, all), this.settings);
+  }
+
+  /** What one rule sees. */
+  sightings(rule: Rule, render: RenderView): readonly Sighting[] {
+    if (!LAYOUT_FAMILIES.includes(rule.meta.family)) return rule.check(render);
+    const known = this.seen.get(render.view) ?? new Map<Rule, readonly Sighting[]>();
+    this.seen.set(render.view, known);
+    let found = known.get(rule);
+    if (!found) known.set(rule, (found = rule.check(render)));
+    return found;
+  }
 }
 
 /** The same for every sighting of one defect of a page. */
