@@ -39,6 +39,8 @@ export interface PageDriver {
   runScript(script: string): Promise<string | null>;
   /** The size, screen and orientation of a device, the rest as it is. */
   resize(device: Device): Promise<void>;
+  /** Shows the page enlarged (over 1) or shrunk (under 1), as far as it allows. */
+  scaleTo(factor: number): Promise<void>;
   press(key: string): Promise<void>;
   type(text: string): Promise<void>;
   /** CSS px of the page's viewport. */

@@ -23,6 +23,11 @@ export interface LaunchOptions {
   readonly fonts: FontSetName | 'host';
   /** How much larger than usual is the type that pages start from, as a desktop's setting has it; 1 is usual. */
   readonly textScale: number;
+  /**
+   * `free`: frames as fast as the machine makes them, for pages that are given one size after another; it costs more where
+   * many pages load at once. Else as a screen shows them.
+   */
+  readonly frames?: 'screen' | 'free';
   readonly log: EngineLog;
 }
 

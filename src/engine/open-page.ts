@@ -31,6 +31,8 @@ const LOAD_MS = 15_000;
 /** A page that goes elsewhere again and again while it is read is given up after this many times. */
 const MAX_MOVES = 5;
 const MOVED_MS = 200;
+/** Smaller than any page is shown. */
+const LEAST_SCALE = 0.1;
 /** The side of a picture in one texture, which is as long as it gets, px. */
 const MAX_SIDE = 16_384;
 
@@ -101,8 +103,7 @@ class OpenPage implements PageSession {
     const { driver, deadline, timings } = this;
     const clock = stopwatch();
     if (kind === 'resized') {
-      const { width, height, mobile } = this.device;
-      await this.noteBounds(driver.call('resized', { width, height, mobile }));
+      await this.settleResized();
       if (!driver.network.isQuiet(0, Infinity)) {
         // Another picture of a set, or what a script asks for at this size.
         await this.noteQuiet();
@@ -116,6 +117,15 @@ class OpenPage implements PageSession {
       await this.noteBounds(driver.call('settle'));
     }
     timings.settleMs += clock();
+  }
+
+  private async settleResized(): Promise<void> {
+    const { driver, deadline, device } = this;
+    const { width, height, mobile } = device;
+    const { bounds, initialScale } = await deadline.race(driver.call('resized', { width, height, mobile }));
+    for (const bound of bounds) this.note(bound);
+    // However far it was shrunk to fit before, it is shown as it would be at first: at its own scale, or as small as it gets.
+    if (mobile) await deadline.race(driver.scaleTo(initialScale ?? LEAST_SCALE));
   }
 
   private async noteQuiet(): Promise<void> {

@@ -39,7 +39,7 @@ export function pageFacts(): PageFacts {
 }
 
 /** CSS Viewport 1, section 4: of several viewport meta tags the last one counts. */
-function viewportMeta(): string | null {
+export function viewportMeta(): string | null {
   const tags = document.querySelectorAll('meta[name="viewport" i][content]');
   return tags[tags.length - 1]?.getAttribute('content') ?? null;
 }

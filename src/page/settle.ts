@@ -1,3 +1,6 @@
+import { readViewportMeta } from '../core/layout/viewport-meta.js';
+import { viewportMeta } from './page-facts.js';
+
 /** What `settle` met that was still moving when its time was up; empty when the page came to rest. */
 export interface SettleResult {
   readonly bounds: string[];
@@ -65,8 +68,8 @@ export async function settle(): Promise<SettleResult> {
   return { bounds };
 }
 
-/** Waits for two frames with the same layout. */
-async function layoutAtRest(bounds: string[]): Promise<void> {
+/** Waits until the layout is the same twice in a row. @param pause what is waited for first between the two; later it is a frame */
+async function layoutAtRest(bounds: string[], pause = frame): Promise<void> {
   const until = performance.now() + LAYOUT_BOUND_MS;
   let before = '';
   for (;;) {
@@ -77,10 +80,21 @@ async function layoutAtRest(bounds: string[]): Promise<void> {
       bounds.push('the layout was still moving');
       break;
     }
+    await (before === '' ? pause() : frame());
     before = now;
-    await frame();
   }
 }
+
+/** The next task: after the observers and animation callbacks of the frame under way. */
+const endOfFrame = () =>
+  new Promise<void>((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
 
 /** What a device's window is to be like, CSS px. */
 export interface WindowSize {
@@ -90,8 +104,13 @@ export interface WindowSize {
   readonly mobile: boolean;
 }
 
+export interface ResizeResult extends SettleResult {
+  /** How far the page's viewport meta tag asks to be shown enlarged at first; null where it does not. */
+  readonly initialScale: number | null;
+}
+
 /** Waits until the page has taken a new size of its window in and is at rest in it, at its top. */
-export async function resized({ width, height, mobile }: WindowSize): Promise<SettleResult> {
+export async function resized({ width, height, mobile }: WindowSize): Promise<ResizeResult> {
   const bounds: string[] = [];
   const until = performance.now() + RESIZE_BOUND_MS;
   const hasSize = () => {
@@ -107,8 +126,9 @@ export async function resized({ width, height, mobile }: WindowSize): Promise<Se
   window.scrollTo({ left: 0, top: 0, behavior: 'instant' });
   if (document.fonts.status !== 'loaded' && !(await within(document.fonts.ready, FONTS_BOUND_MS)))
     bounds.push('fonts were still loading');
-  await layoutAtRest(bounds);
-  return { bounds };
+  // The frame that brought the size in has told the page's scripts of it; what they do then is done when it is over.
+  await layoutAtRest(bounds, endOfFrame);
+  return { bounds, initialScale: readViewportMeta(viewportMeta() ?? '').initialScale };
 }
 
 async function loadingScreenGone(): Promise<boolean> {

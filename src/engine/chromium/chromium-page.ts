@@ -119,6 +119,10 @@ export class ChromiumPage implements PageDriver {
     await emulateScreen(this.session, device);
   }
 
+  async scaleTo(factor: number): Promise<void> {
+    await this.session.send('Emulation.setPageScaleFactor', { pageScaleFactor: factor });
+  }
+
   press(key: string): Promise<void> {
     return pressKey(this.session, key);
   }

@@ -27,6 +27,8 @@ const ARGS = [
   '--disable-partial-raster',
 ];
 
+const FREE_FRAMES = ['--disable-gpu-vsync', '--disable-frame-rate-limit'];
+
 /** The sizes that browsers start from, in CSS px. */
 const STANDARD_SIZE = 16;
 const FIXED_SIZE = 13;
@@ -53,7 +55,13 @@ export const chromium: Engine = {
   name: 'chromium',
   capabilities: CHROMIUM_CAPABILITIES,
   find: findBrowser,
-  async launch({ executable, fonts, textScale, log }: LaunchOptions): Promise<BrowserSession> {
+  async launch({
+    executable,
+    fonts,
+    textScale,
+    frames = 'screen',
+    log,
+  }: LaunchOptions): Promise<BrowserSession> {
     const found = await findBrowser(executable);
     log('starting the browser', { executable: found.executable, origin: found.origin });
     // Only Linux's browsers take their fonts from fontconfig.
@@ -77,7 +85,12 @@ export const chromium: Engine = {
         handleSIGHUP: false,
         // Scroll bars are part of what is measured.
         ignoreDefaultArgs: ['--hide-scrollbars'],
-        args: [...ARGS, blinkSettings(textScale), ...(isRoot() ? ['--no-sandbox'] : [])],
+        args: [
+          ...ARGS,
+          ...(frames === 'free' ? FREE_FRAMES : []),
+          blinkSettings(textScale),
+          ...(isRoot() ? ['--no-sandbox'] : []),
+        ],
         env: { ...process.env, ...found.env, ...fontEnv },
       });
     } catch (error) {
