@@ -1,19 +1,23 @@
-// What collection and analysis cost: medians over generated pages of growing size, and the growth between them.
+// What collection and analysis cost: medians over generated pages of growing size, and the growth between them; a resize and
+// collection in place; and how long the program takes to start.
 // `--check` fails when the analysis of 5,000 elements takes longer than the bound or growth is far from linear.
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { NO_ACCESS } from '../dist/engine/access.js';
-import { chromium } from '../dist/engine/chromium/launch.js';
-import { NO_DELIVERY } from '../dist/core/delivery/delivery.js';
-import { judge } from '../dist/core/findings/judge.js';
-import { toWire, fromWire } from '../dist/core/layout/wire.js';
-import { SnapshotView } from '../dist/core/layout/view.js';
-import { pickDevices } from '../dist/core/profile/pick.js';
-import { loadCatalogue } from '../dist/run/catalogue.js';
-import { RULES } from '../dist/core/rules/index.js';
-import { openTargets } from '../dist/site/targets.js';
 import { gzipSync } from 'node:zlib';
+import { spawnSync } from 'node:child_process';
+import {
+  DEFAULT_ENGINE,
+  NO_ACCESS,
+  NO_ALTERATIONS,
+  openTargets,
+  pickProfiles,
+  RULES,
+  SnapshotView,
+} from '../dist/index.js';
+import { loadSource } from '../scripts/load-source.mjs';
+
+const { fromWire, judge, NO_DELIVERY, toWire } = await loadSource('bench/lib/bench-api.ts');
 
 const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,20000,50000')
   .split(',')
@@ -32,28 +36,70 @@ function listing(elements) {
 }
 
 const folder = await mkdtemp(join(tmpdir(), 'isoptic-speed-'));
-const [device] = pickDevices([{ at: '800x900' }], await loadCatalogue());
-const browser = await chromium.launch({ executable: undefined, fonts: 'linux', textScale: 1, log() {} });
+const [device] = await pickProfiles(['800x900']);
+const jobOf = (url) => ({
+  url,
+  device,
+  access: NO_ACCESS,
+  alter: NO_ALTERATIONS,
+  timeoutMs: 120_000,
+  signal: new AbortController().signal,
+});
+
+/** A resize, settling and a full collection in place, on the demo's home page: medians in ms. */
+async function inPlace() {
+  const site = await openTargets(['demo/as-found/index.html'], { all: false });
+  const session = await DEFAULT_ENGINE.launch({ fonts: 'linux', textScale: 1, frames: 'free', log() {} });
+  const page = await session.open(jobOf(site.pages[0].url));
+  await page.settle('loaded');
+  await page.collect({ locate: [] });
+  const times = { resize: [], settle: [], collect: [], all: [] };
+  const warm = 30;
+  for (let i = 0; i < 150; i++) {
+    const start = performance.now();
+    await page.resize({ width: 320 + ((i * 37) % 1000), height: 800 });
+    const resized = performance.now();
+    await page.settle('resized');
+    const settled = performance.now();
+    await page.collect({ locate: [] });
+    const end = performance.now();
+    if (i < warm) continue;
+    times.resize.push(resized - start);
+    times.settle.push(settled - resized);
+    times.collect.push(end - settled);
+    times.all.push(end - start);
+  }
+  await page.close();
+  await session.close();
+  await site.close();
+  return Object.fromEntries(Object.entries(times).map(([name, all]) => [name, median(all)]));
+}
+
+/** How long a command of the built program takes, and how long Node takes to do nothing: medians in ms. */
+function startUp(...args) {
+  const timed = (command) => {
+    const start = performance.now();
+    spawnSync(process.execPath, command, { stdio: 'ignore' });
+    return performance.now() - start;
+  };
+  const runs = Array.from({ length: 9 }, () => [timed(['dist/cli/main.js', ...args]), timed(['-e', '0'])]);
+  return [median(runs.map(([program]) => program)), median(runs.map(([, bare]) => bare))];
+}
+
+const browser = await DEFAULT_ENGINE.launch({ fonts: 'linux', textScale: 1, log() {} });
 const rows = [];
 try {
   for (const size of SIZES) {
     const file = join(folder, `page-${size}.html`);
     await writeFile(file, listing(size));
     const site = await openTargets([file], { all: false });
-    const outcome = await browser.render({
-      url: site.pages[0].url,
-      device,
-      access: NO_ACCESS,
-      shots: { fold: false, full: false },
-      preparations: [],
-      alter: { hide: [], mask: [], remove: [] },
-      locate: [],
-      timeoutMs: 120_000,
-      signal: new AbortController().signal,
-    });
+    const page = await browser.open(jobOf(site.pages[0].url));
+    await page.settle('loaded');
+    const collected = await page.collect({ locate: [] });
+    const { collectMs } = (await page.facts()).timings;
+    await page.close();
     await site.close();
-    if (outcome.status !== 'ok') throw new Error(outcome.error.message);
-    const wire = toWire(outcome.captures[0].snapshot);
+    const wire = toWire(collected);
     const text = JSON.stringify(wire);
     const times = [];
     for (let i = 0; i < REPEATS; i++) {
@@ -64,10 +110,10 @@ try {
       judge({ page: 'p', device, view, httpStatus: 200, delivery: NO_DELIVERY, essentials: [] }, RULES);
       times.push(performance.now() - start);
     }
-    const { count } = outcome.captures[0].snapshot.nodes;
+    const { count } = collected.nodes;
     rows.push({
       count,
-      collect: outcome.timings.collectMs,
+      collect: collectMs,
       analyse: median(times),
       packed: gzipSync(text).length / 1e6,
     });
@@ -84,6 +130,14 @@ for (const { count, collect, analyse, packed } of rows) {
   console.log(
     `| ${count} | ${collect.toFixed(0)} ms | ${analyse.toFixed(1)} ms | ${((1000 * analyse) / count).toFixed(1)} | ${packed.toFixed(2)} MB |`,
   );
+}
+const { resize, settle, collect, all } = await inPlace();
+console.log(
+  `\nIn place, the demo's home page: ${all.toFixed(1)} ms (resize ${resize.toFixed(1)}, settle ${settle.toFixed(1)}, collect ${collect.toFixed(1)})`,
+);
+for (const args of [['--version'], ['--help'], ['profiles']]) {
+  const [program, bare] = startUp(...args);
+  console.log(`${args[0]}: ${program.toFixed(0)} ms, Node alone ${bare.toFixed(0)} ms`);
 }
 if (process.argv.includes('--check')) {
   const at5000 = rows.find(({ count }) => count >= 5_000);

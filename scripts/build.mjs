@@ -26,9 +26,14 @@ const program = await build({
   // The driver's ways to download browsers and to speak another protocol: never called, two thirds of its code.
   plugins: [withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/)],
   define: { ISOPTIC_VERSION: JSON.stringify(version) },
-  // Packages that are bundled and not modules yet ask for Node's own by `require`.
+  // Packages that are bundled and not modules yet ask for Node's own by `require`, and for their own name.
   banner: {
-    js: "import { createRequire as isopticRequire } from 'node:module'; const require = isopticRequire(import.meta.url);",
+    js: [
+      "import { createRequire as isopticRequire } from 'node:module';",
+      "import { fileURLToPath as isopticPath } from 'node:url';",
+      'const require = isopticRequire(import.meta.url);',
+      'const __filename = isopticPath(import.meta.url);',
+    ].join('\n'),
   },
   legalComments: 'none',
   metafile: true,

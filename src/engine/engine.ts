@@ -18,7 +18,7 @@ export interface Engine {
 
 export interface LaunchOptions {
   /** Path to the browser's program, where the user named one. */
-  readonly executable: string | undefined;
+  readonly executable?: string | undefined;
   /** Which fonts the browser has: a platform's set, or the machine's own. */
   readonly fonts: FontSetName | 'host';
   /** How much larger than usual is the type that pages start from, as a desktop's setting has it; 1 is usual. */

@@ -1,5 +1,6 @@
-import { mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
+import writeFileAtomic from 'write-file-atomic';
 import { IsopticError, messageOf } from '../core/errors.js';
 import type { Manifest } from './manifest.js';
 
@@ -53,14 +54,12 @@ export class RunFolder {
 
   /** Writes the manifest under another name first, so that a `run.json` is never half there. */
   async writeManifest(manifest: Manifest): Promise<void> {
-    const fresh = join(this.path, '.run.json.new');
-    await writeFile(fresh, `${JSON.stringify(manifest, null, 2)}\n`);
-    await rename(fresh, join(this.path, 'run.json'));
+    await writeFileAtomic(join(this.path, 'run.json'), `${JSON.stringify(manifest, null, 2)}\n`);
   }
 }
 
 /** Only what a run wrote is removed: never a folder that merely was named by mistake. */
-const OWN_ENTRIES = ['run.json', '.run.json.new', 'report.html', 'shots', 'evidence', 'layouts'];
+const OWN_ENTRIES = /^(run\.json(\.\d+)?|\.run\.json\.new|report\.html|shots|evidence|layouts)$/;
 
 async function clear(
   full: string,
@@ -78,7 +77,7 @@ async function clear(
         : 'Name a new or empty folder.',
     );
   }
-  const foreign = entries.filter((entry) => !OWN_ENTRIES.includes(entry));
+  const foreign = entries.filter((entry) => !OWN_ENTRIES.test(entry));
   if (foreign.length > 0) {
     throw new IsopticError(
       'run-exists',

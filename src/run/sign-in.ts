@@ -1,6 +1,7 @@
-import { chmod, mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import envPaths from 'env-paths';
+import writeFileAtomic from 'write-file-atomic';
 import { z } from 'zod';
 import { digest } from '../core/identity/digest.js';
 import { IsopticError } from '../core/errors.js';
@@ -128,10 +129,7 @@ async function readKept(file: string, keepMs: number): Promise<SignedInState | n
 async function keep(file: string, state: SignedInState): Promise<void> {
   try {
     await mkdir(join(file, '..'), { recursive: true, mode: 0o700 });
-    const fresh = `${file}.${process.pid}.new`;
-    await writeFile(fresh, JSON.stringify(state), { mode: 0o600 });
-    await chmod(fresh, 0o600);
-    await rename(fresh, file);
+    await writeFileAtomic(file, JSON.stringify(state), { mode: 0o600 });
   } catch {
     // The next run signs in again.
   }

@@ -1,7 +1,8 @@
 import { execFile } from 'node:child_process';
-import { mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { cp, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
+import { basename, join, resolve } from 'node:path';
 import { promisify } from 'node:util';
+import { manifestJsonSchema } from '../../src/run/manifest.js';
 import { loopbackRegistry } from '../support/loopback-registry.js';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
 
@@ -20,9 +21,11 @@ beforeAll(async () => {
 });
 afterAll(() => temp.dispose());
 
-test('what npm pack makes installs into an empty folder and runs', async () => {
-  const registry = await loopbackRegistry();
-  try {
+describe('what npm pack makes, installed into an empty folder', () => {
+  let home: string;
+
+  beforeAll(async () => {
+    const registry = await loopbackRegistry();
     const { stdout } = await run('npm', [
       'pack',
       '--json',
@@ -35,7 +38,7 @@ test('what npm pack makes installs into an empty folder and runs', async () => {
       packed.files.map((file) => file.path).filter((path) => /^(src|test|scripts|node_modules)\//.test(path)),
     ).toEqual([]);
 
-    const home = join(temp.path, 'empty');
+    home = join(temp.path, 'empty');
     await mkdir(home);
     await writeFile(join(home, 'package.json'), '{"private":true}');
     const options = [
@@ -48,25 +51,72 @@ test('what npm pack makes installs into an empty folder and runs', async () => {
       '--loglevel=error',
     ];
     await run('npm', ['install', ...options, join(temp.path, basename(packed.filename))], { cwd: home });
+    await registry.close();
+    await cp('demo/as-found', join(home, 'site'), { recursive: true });
+  });
 
+  test('runs as a command', async () => {
     const installed = join(home, 'node_modules', '.bin', 'isoptic');
     const shown = await run(installed, ['profiles', 'phone'], { cwd: home });
     expect(shown.stdout).toContain('ios-phone-390');
-    await writeFile(
-      join(home, 'page.html'),
-      '<!doctype html><meta name="viewport" content="width=device-width"><title>P</title><div style="width:500px">x</div>',
-    );
     const checked = await run(
       installed,
-      ['check', 'page.html', '--on', 'ios-phone-390', '--fail-on', 'never', '--out', 'run'],
+      ['check', 'site/timetable.html', '--on', 'ios-phone-390', '--fail-on', 'never', '--out', 'run'],
       { cwd: home },
     );
     expect(checked.stdout).toContain('page-overflow');
     expect(await readdir(join(home, 'run'))).toContain('report.html');
-  } finally {
-    await registry.close();
-  }
-}, 300_000);
+  });
+
+  test('runs every script of docs/api.md as it is written', async () => {
+    const scripts = [...(await readFile('docs/api.md', 'utf8')).matchAll(/```js\n([^]*?)```/g)].map(
+      ([, text]) => text!,
+    );
+    const said: string[] = [];
+    for (const [i, script] of scripts.entries()) {
+      const file = join(home, `script-${i}.mjs`);
+      await writeFile(file, script);
+      const { stdout } = await run(process.execPath, [file], { cwd: home }).catch(
+        (error: unknown) => error as { stdout: string },
+      );
+      said.push(stdout);
+    }
+    const [first, followed, refused, rule, open, again] = said as [
+      string,
+      string,
+      string,
+      string,
+      string,
+      string,
+    ];
+    expect(first).toMatch(/^error \S+/m);
+    expect(followed).toMatch(/^6 pages\n(\d+ of 36: \S+ on \S+\n){36}through\n$/);
+    expect(refused).toMatch(/^unknown-profile – .*ios-phone-399.*ios-phone-390/s);
+    expect(rule).toMatch(/table/);
+    expect(open).toMatch(/^1280 px: .*\n800 px: .*\n400 px: the page is \d+ × \d+ px\na picture\n$/);
+    expect(again).toMatch(/^Lantern Isles Ferries \d+\n$/);
+    expect(await readFile(join(home, 'runs/first/again.html'), 'utf8')).toMatch(/^<!doctype html>/);
+  });
+
+  test('has types that a strict compiler takes', async () => {
+    await writeFile(
+      join(home, 'typed.mts'),
+      `import { check, type CheckOptions, type Rule, type PageSession } from 'isoptic';
+const rule: Rule = { meta: { name: 'n', family: 'flow', severity: 'notice', summary: 's' }, check: ({ view }) => (view.count > 0 ? [] : []) };
+const options: CheckOptions = { targets: ['site'], rules: [rule], onEvent: (event) => { if (event.kind === 'rendered') console.log(event.done); } };
+const { findings } = await check(options);
+export const selectors: string[] = findings.map(({ selector }) => selector);
+export const sizes = (page: PageSession): Promise<void> => page.resize({ width: 320, height: 568 });
+// @ts-expect-error a check without targets is none
+await check({});
+`,
+    );
+    const tsc = resolve('node_modules/typescript/bin/tsc');
+    const types = resolve('node_modules/@types');
+    const options = ['--noEmit', '--strict', '--module', 'nodenext', '--target', 'es2022', '--types', 'node'];
+    await run(process.execPath, [tsc, ...options, '--typeRoots', types, 'typed.mts'], { cwd: home });
+  });
+});
 
 test('without a browser on the system the bundled one is unpacked, once, and renders', async () => {
   // Only what the program itself needs: no browser, and a cache folder that is empty.
@@ -109,8 +159,8 @@ test('a cache folder that can not be written is named, with what to do', async (
 });
 
 test('the published JSON Schema is the one that the code checks with', async () => {
-  await run(process.execPath, ['scripts/write-schema.mjs', '--check']);
   const schema = JSON.parse(await readFile('docs/schema/run.schema.json', 'utf8')) as { required: string[] };
+  expect(schema).toEqual(JSON.parse(JSON.stringify(manifestJsonSchema())));
   expect(schema.required).toEqual(
     expect.arrayContaining(['format', 'version', 'renders', 'findings', 'summary']),
   );

@@ -12,6 +12,8 @@ import type { FoundBrowser } from './found-browser.js';
 
 const PACKAGE = '@sparticuz/chromium';
 
+let unpacked: Promise<string> | null = null;
+
 /**
  * The browser inside the npm dependency, unpacked once into the user's cache folder with its libraries and fonts. The
  * package's own code unpacks the libraries only on the host it is made for, so its archives are read here.
@@ -26,7 +28,12 @@ export async function bundledBrowser(): Promise<FoundBrowser> {
       4,
     );
   }
-  const folder = await unpackOnce();
+  // Several browsers may be started at once.
+  unpacked ??= unpackOnce();
+  const folder = await unpacked.catch((error: unknown) => {
+    unpacked = null;
+    throw error;
+  });
   return {
     executable: join(folder, 'chromium'),
     origin: 'bundled',

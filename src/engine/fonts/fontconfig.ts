@@ -1,9 +1,10 @@
-import { mkdir, readdir, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readdir } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import envPaths from 'env-paths';
 import XMLBuilder from 'fast-xml-builder';
+import writeFileAtomic from 'write-file-atomic';
 import { FONT_SET, type FontSetName } from '../../core/fonts/font-sets.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { exists } from '../exists.js';
@@ -44,9 +45,7 @@ export async function fontconfigFile(set: FontSetName): Promise<string> {
     const file = join(cache, `fonts-${set}-${digest}.conf`);
     if (await exists(file)) return file;
     await mkdir(cache, { recursive: true });
-    const fresh = `${file}.${process.pid}`;
-    await writeFile(fresh, text);
-    await rename(fresh, file);
+    await writeFileAtomic(file, text);
     return file;
   } catch (error) {
     throw new IsopticError(

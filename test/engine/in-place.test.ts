@@ -1,0 +1,144 @@
+import { join } from 'node:path';
+import { pickProfiles } from '../../src/api/check.js';
+import type { LayoutSnapshot } from '../../src/core/layout/snapshot.js';
+import type { Device, Size } from '../../src/core/profile/profile.js';
+import { resizedDevice } from '../../src/core/profile/resize.js';
+import { NO_ACCESS } from '../../src/engine/access.js';
+import type { BrowserSession } from '../../src/engine/engine.js';
+import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
+import { NO_ALTERATIONS, type PageJob } from '../../src/engine/job.js';
+import { openTargets } from '../../src/site/targets.js';
+import { writeBenchSite } from '../support/bench-site.js';
+import { temporaryFolder } from '../support/program.js';
+
+let browser: BrowserSession;
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+beforeAll(async () => {
+  temp = await temporaryFolder();
+  browser = await DEFAULT_ENGINE.launch({
+    executable: undefined,
+    fonts: 'android',
+    textScale: 1,
+    log: () => undefined,
+  });
+});
+afterAll(async () => {
+  await browser.close();
+  await temp.dispose();
+});
+
+const jobOf = (url: string, device: Device): PageJob => ({
+  url,
+  device,
+  access: NO_ACCESS,
+  alter: NO_ALTERATIONS,
+  timeoutMs: 60_000,
+  signal: new AbortController().signal,
+});
+
+/** All of a layout as plain data, but for the numbers that elements have in their own page alone. */
+function plain({ nodes: { uid: _, ...nodes }, ...rest }: LayoutSnapshot): unknown {
+  return JSON.parse(
+    JSON.stringify({ ...rest, nodes }, (_key, value: unknown) =>
+      ArrayBuffer.isView(value) ? Array.from(value as Float64Array) : value,
+    ),
+  );
+}
+
+/** Pages whose layout at some size is another one when they are resized to it than when they are loaded at it. */
+async function differing(targets: string[], start: string, sizes: readonly Size[]): Promise<string[]> {
+  const [device] = await pickProfiles([start]);
+  const site = await openTargets(targets, { all: true });
+  const found: string[] = [];
+  for (const { url, source } of site.pages) {
+    const page = await browser.open(jobOf(url, device!));
+    await page.settle('loaded');
+    await page.collect({ locate: [] });
+    for (const size of sizes) {
+      await page.resize(size);
+      await page.settle('resized');
+      const resized = plain(await page.collect({ locate: [] }));
+      const fresh = await browser.open(jobOf(url, resizedDevice(device!, size)));
+      await fresh.settle('loaded');
+      const loaded = plain(await fresh.collect({ locate: [] }));
+      await fresh.close();
+      if (JSON.stringify(resized) !== JSON.stringify(loaded)) found.push(`${source} at ${size.width}`);
+    }
+    await page.close();
+  }
+  await site.close();
+  return found;
+}
+
+describe('a page resized in place is laid out as one loaded at that size', () => {
+  it('on every page of the demo, as a phone and as a window', async () => {
+    const sites = ['demo/as-found', 'demo/repaired'];
+    const sizes = [
+      { width: 1180, height: 820 },
+      { width: 320, height: 568 },
+    ];
+    expect(await differing(sites, '390x844@2+mobile', sizes)).toEqual([]);
+    expect(await differing(sites.slice(0, 1), '1280x800', sizes)).toEqual([]);
+  });
+
+  it('on pages of the collection', async () => {
+    const folder = join(temp.path, 'collection');
+    expect(await writeBenchSite(folder, 10)).toBeGreaterThan(20);
+    const sizes = [
+      { width: 900, height: 844 },
+      { width: 320, height: 700 },
+    ];
+    expect(await differing([folder], '390x844@2+mobile', sizes)).toEqual([]);
+  });
+});
+
+describe('an element of an open page', () => {
+  it('keeps its number when others come and go, and a new one gets one of its own', async () => {
+    const { pages, close } = await openTargets(['demo/as-found/index.html'], { all: false });
+    const [device] = await pickProfiles(['390x844@2+mobile']);
+    const page = await browser.open(jobOf(pages[0]!.url, device!));
+    await page.settle('loaded');
+    const request = { locate: ['main h2', 'footer', 'body > p.new'] };
+    const uidsOf = ({ nodes, matches }: LayoutSnapshot) =>
+      matches.map((match) => match.nodes.map((row) => nodes.uid[row]!));
+    const before = await page.collect(request);
+    expect(new Set(before.nodes.uid).size).toBe(before.nodes.count);
+
+    await page.dispatch({
+      kind: 'run',
+      script: `document.body.insertAdjacentHTML('afterbegin', '<p class="new">New</p>'); document.querySelector('main h2').remove();`,
+    });
+    const after = await page.collect(request);
+    const [headings, footer, fresh] = uidsOf(before);
+    expect(fresh).toEqual([]);
+    expect(uidsOf(after)[0]).toEqual(headings!.slice(1));
+    expect(uidsOf(after)[1]).toEqual(footer);
+    expect([...before.nodes.uid]).not.toContain(uidsOf(after)[2]![0]);
+    await page.close();
+    await close();
+  });
+
+  it('is read with what a script changed in the style sheets and in the tree since', async () => {
+    const { pages, close } = await openTargets(['demo/as-found/index.html'], { all: false });
+    const [device] = await pickProfiles(['390x844@2+mobile']);
+    const page = await browser.open(jobOf(pages[0]!.url, device!));
+    await page.settle('loaded');
+    const opacityOfHeading = async () => {
+      const { nodes, styles, strings, styleProperties, matches } = await page.collect({ locate: ['h1'] });
+      const row = nodes.style[matches[0]!.nodes[0]!]!;
+      return strings[styles[row * styleProperties.length + styleProperties.indexOf('opacity')]!];
+    };
+    const run = (script: string) => page.dispatch({ kind: 'run', script });
+    expect(await opacityOfHeading()).toBe('1');
+    await run(`document.styleSheets[0].insertRule('h1.faint { opacity: 0.5 }')`);
+    expect(await opacityOfHeading()).toBe('1');
+    await run(`document.querySelector('h1').className = 'faint'`);
+    expect(await opacityOfHeading()).toBe('0.5');
+    await run(`document.querySelector('h1').style.opacity = '0.25'`);
+    expect(await opacityOfHeading()).toBe('0.25');
+    await run(`document.querySelector('h1').removeAttribute('style'); document.styleSheets[0].deleteRule(0)`);
+    expect(await opacityOfHeading()).toBe('1');
+    await page.close();
+    await close();
+  });
+});

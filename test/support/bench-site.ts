@@ -1,0 +1,37 @@
+import { copyFile, mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { parse } from 'yaml';
+import { digest } from '../../src/core/identity/digest.js';
+
+interface BenchCase {
+  readonly name: string;
+  readonly html: string;
+}
+
+const PAGES = 'bench/pages';
+
+/**
+ * Writes pages of the collection in `bench/pages` into a folder: faults as they are, and correct constructs. One of so many is
+ * taken, evenly, by a hash of its name; all of them where ISOPTIC_ALL is set, as `npm run verify` does.
+ * @returns how many were written
+ */
+export async function writeBenchSite(folder: string, oneOf: number): Promise<number> {
+  const { pageOf } = (await import(resolve('bench/lib/bench-page.mjs'))) as {
+    pageOf: (entry: BenchCase & { form: string }) => string;
+  };
+  await mkdir(folder, { recursive: true });
+  await copyFile(join(PAGES, 'harbour.svg'), join(folder, 'harbour.svg'));
+  let written = 0;
+  for (const file of (await readdir(PAGES)).filter((name) => name.endsWith('.yaml'))) {
+    const kind = file.replace('.yaml', '');
+    for (const entry of parse(await readFile(join(PAGES, file), 'utf8')) as BenchCase[]) {
+      const name = `${kind}--${entry.name}`;
+      if (process.env['ISOPTIC_ALL'] === undefined && Number.parseInt(digest(name), 36) % oneOf !== 0)
+        continue;
+      const form = kind === 'constructs' ? 'correct' : 'fault';
+      await writeFile(join(folder, `${name}.html`), pageOf({ ...entry, form }));
+      written++;
+    }
+  }
+  return written;
+}
