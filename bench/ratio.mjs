@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import puppeteer from 'puppeteer-core';
-import sirv from 'sirv';
+import serveStatic from 'serve-static';
 import { loadSource } from '../scripts/load-source.mjs';
 
 const { values, positionals } = parseArgs({
@@ -57,7 +57,7 @@ const launch = () =>
     ],
   });
 
-const serve = sirv(resolve(values.root), { dev: true, dotfiles: true });
+const serve = serveStatic(resolve(values.root));
 const server = createServer((request, response) =>
   serve(request, response, () => {
     response.statusCode = 404;

@@ -30,10 +30,40 @@ export async function writeLayout(
     format: 'isoptic-layout',
     version: 1,
     ...render,
-    snapshot: toWire(view.snapshot),
+    snapshot: withoutSecrets(toWire(view.snapshot), redact),
   };
-  const packed = await promisify(gzip)(JSON.stringify(redact(file)));
+  const packed = await promisify(gzip)(
+    JSON.stringify({ ...redact({ ...file, snapshot: null }), snapshot: file.snapshot }),
+  );
   return folder.write(layoutPath(render.page, render.device.name), packed);
+}
+
+/** Words of the page may be secret; names and styles, which stand among the same strings, are not. */
+function withoutSecrets(wire: WireSnapshot, redact: Redact): WireSnapshot {
+  const strings = [...wire.strings];
+  const cleaned = new Map<number, number>();
+  const clean = (number: number): number => {
+    const known = cleaned.get(number);
+    if (known !== undefined) return known;
+    const text = strings[number] ?? '';
+    const without = redact(text);
+    const at = without === text ? number : strings.push(without) - 1;
+    cleaned.set(number, at);
+    return at;
+  };
+  const text = wire.lines.text.map(clean);
+  const { tag, id, classes } = wire.nodes;
+  const names = new Set([...tag, ...id, ...classes, ...wire.styles]);
+  const isGone = (number: number) => (cleaned.get(number) ?? number) !== number && !names.has(number);
+  const { url, title, brokenPictures } = wire;
+  return {
+    ...wire,
+    url: redact(url),
+    title: redact(title),
+    brokenPictures: brokenPictures.map((picture) => ({ ...picture, url: redact(picture.url) })),
+    strings: strings.map((string, number) => (isGone(number) ? '' : string)),
+    lines: { ...wire.lines, text },
+  };
 }
 
 /** @throws IsopticError `no-layout` */

@@ -1,21 +1,24 @@
 import { readdir, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { isWithin, rootOf } from './root-of.js';
 import { serveFolder } from './serve.js';
 
 export interface LocalSite {
   readonly origin: string;
-  readonly pages: readonly { readonly source: string; readonly url: string }[];
+  readonly pages: readonly { readonly source: string; readonly url: string; readonly file: string }[];
+  /** What the user should know about how it is served. */
+  readonly note?: string;
   close(): Promise<void>;
 }
 
 /**
  * Serves an HTML file or a folder on the loopback address and lists its pages.
- * @throws IsopticError `target-missing`, `no-html`, `not-html`
+ * @throws IsopticError `target-missing`, `no-html`, `not-html`, `bad-root`
  */
 export async function openLocal(
   target: string,
-  options: { all: boolean; recursive?: boolean },
+  options: { all: boolean; recursive?: boolean; root?: string | undefined },
 ): Promise<LocalSite> {
   const path = resolve(target);
   const info = await stat(path).catch((error: unknown) => {
@@ -33,8 +36,7 @@ export async function openLocal(
         'Give a file that ends in .html or .htm, a list (.txt) or a sitemap (.xml).',
       );
     }
-    const { root, fallback } = rootOf(path);
-    return site(root, fallback, [path], dirname(path));
+    return openFile(path, options.root);
   }
   const all = options.all || options.recursive === true;
   const files = await htmlFiles(path, options.recursive === true);
@@ -68,21 +70,34 @@ async function site(
     origin: server.origin,
     close: () => server.close(),
     pages: files.map((file) => ({
+      file,
       source: slashed(relative(base, file)),
       url: `${server.origin}/${slashed(relative(root, file)).split('/').map(encodeURIComponent).join('/')}`,
     })),
   };
 }
 
-/**
- * A single file may use what lies beside and above it: it is served from the working folder when it is inside that, and
- * what is not found there is looked for beside the file.
- */
-function rootOf(file: string): { root: string; fallback: string | undefined } {
+/** @param named the folder that the user says is the top of the site */
+async function openFile(file: string, named: string | undefined): Promise<LocalSite> {
   const folder = dirname(file);
-  const fromHere = relative(process.cwd(), file);
-  const inside = !fromHere.startsWith('..') && resolve(fromHere) === file;
-  return inside ? { root: process.cwd(), fallback: folder } : { root: folder, fallback: undefined };
+  if (named !== undefined) {
+    const root = resolve(named);
+    if (!isWithin(file, root)) {
+      throw new IsopticError(
+        'bad-root',
+        `--root ${named}: ${file} does not lie in it.`,
+        'Name a folder that holds the page and what it uses.',
+      );
+    }
+    return site(root, undefined, [file], folder);
+  }
+  const { folder: root, found, references } = await rootOf(file);
+  // What the page asks for from the top of the site and is not there may lie beside it.
+  const served = await site(root, root === folder ? undefined : folder, [file], folder);
+  if (root === folder || root === process.cwd()) return served;
+  const most =
+    found === references ? 'what it uses is' : `${found} of the ${references} files that it uses are`;
+  return { ...served, note: `${file} is served from ${root}, where ${most}; --root names another folder` };
 }
 
 async function htmlFiles(folder: string, recursive: boolean): Promise<string[]> {

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
+import { domainMatch, pathMatch } from 'tough-cookie';
 import { IsopticError, messageOf } from '../core/errors.js';
 import { isTrustedOrigin, NO_ACCESS, type Access } from '../engine/access.js';
 
@@ -8,6 +9,7 @@ const TIMEOUT_MS = 20_000;
 const MAX_REDIRECTS = 10;
 /** Sitemaps may have 50 MB (sitemaps.org); nothing that is read here should have more. */
 const MAX_BYTES = 50 * 1024 * 1024;
+const TOO_LARGE = 'it is larger than 50 MB';
 
 export interface Fetched {
   readonly text: string;
@@ -31,8 +33,7 @@ export async function fetchText(
   access: Access = NO_ACCESS,
   start = url,
 ): Promise<Fetched | null> {
-  // Only reading from servers needs it, and it takes its time to load.
-  const { Agent, fetch } = await import('undici');
+  const { Agent, fetch } = await import('./http-client.js');
   const signal = AbortSignal.timeout(TIMEOUT_MS);
   const dispatcher = access.trustAnyCertificate
     ? new Agent({ connect: { rejectUnauthorized: false } })
@@ -57,7 +58,7 @@ export async function fetchText(
         await answer.body?.cancel();
         return null;
       }
-      const text = await unpacked(Buffer.from(await answer.arrayBuffer()));
+      const text = await unpacked(await bodyOf(answer.body));
       return { text, contentType: answer.headers.get('content-type') ?? '', url: at };
     }
     throw new Error('it redirects for ever');
@@ -75,9 +76,12 @@ export async function fetchText(
 function headersFor(access: Access, start: string, url: string): Record<string, string> {
   if (!isTrustedOrigin(access, start, url)) return {};
   const { headers, cookies, credentials } = access;
-  const { hostname } = new URL(url);
+  const { hostname, pathname, protocol } = new URL(url);
   const own = cookies.filter(
-    ({ domain }) => domain === undefined || hostname.endsWith(domain.replace(/^\./, '')),
+    ({ domain, path, secure }) =>
+      (domain === undefined || domainMatch(hostname, domain.replace(/^\./, '')) === true) &&
+      (path === undefined || pathMatch(pathname, path)) &&
+      (secure !== true || protocol === 'https:'),
   );
   const basic =
     credentials && Buffer.from(`${credentials.username}:${credentials.password}`).toString('base64');
@@ -86,6 +90,18 @@ function headersFor(access: Access, start: string, url: string): Record<string, 
     ...(own.length > 0 && { cookie: own.map(({ name, value }) => `${name}=${value}`).join('; ') }),
     ...headers,
   };
+}
+
+/** A body, given up as soon as it is larger than anything that is read here should be. */
+async function bodyOf(body: AsyncIterable<Uint8Array> | null): Promise<Buffer> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  for await (const part of body ?? []) {
+    size += part.length;
+    if (size > MAX_BYTES) throw new Error(TOO_LARGE);
+    parts.push(part);
+  }
+  return Buffer.concat(parts);
 }
 
 /** Reads a file or a URL as text; gzip is unpacked. @throws IsopticError `unreadable` */
@@ -113,7 +129,7 @@ export async function readText(where: string, access: Access = NO_ACCESS): Promi
 async function unpacked(bytes: Buffer): Promise<string> {
   const isGzip = bytes[0] === 0x1f && bytes[1] === 0x8b;
   const plain = isGzip ? await promisify(gunzip)(bytes, { maxOutputLength: MAX_BYTES }) : bytes;
-  if (plain.length > MAX_BYTES) throw new Error('it is larger than 50 MB');
+  if (plain.length > MAX_BYTES) throw new Error(TOO_LARGE);
   return plain.toString('utf8');
 }
 

@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import sirv from 'sirv';
+import serveStatic from 'serve-static';
 import { IsopticError, messageOf } from '../core/errors.js';
 
 export interface LocalServer {
@@ -15,9 +15,15 @@ export interface LocalServer {
  * @param fallback folder in which a path is looked for that the first one lacks
  */
 export async function serveFolder(folder: string, fallback?: string): Promise<LocalServer> {
-  const options = { dev: true, extensions: ['html', 'htm'] };
-  const first = sirv(folder, options);
-  const second = fallback === undefined ? null : sirv(fallback, options);
+  const options = {
+    index: ['index.html', 'index.htm'],
+    extensions: ['html', 'htm'],
+    cacheControl: false,
+    etag: false,
+    lastModified: false,
+  };
+  const first = serveStatic(folder, options);
+  const second = fallback === undefined ? null : serveStatic(fallback, options);
   let host = '';
   const handle = (request: IncomingMessage, response: ServerResponse) => {
     const refuse = (status: number, text: string) => {
@@ -28,11 +34,12 @@ export async function serveFolder(folder: string, fallback?: string): Promise<Lo
       return;
     }
     const notFound = () => refuse(404, 'Not found');
-    if (/(^|\/)\.(?!well-known\/)/.test(decodedPath(request.url ?? '/'))) {
+    const path = decodedPath(request.url ?? '/');
+    if (path === null || /(^|\/)\.(?!well-known\/)/.test(path)) {
       notFound();
       return;
     }
-    first(request, response, second ? () => second(request, response, notFound) : notFound);
+    void first(request, response, second ? () => void second(request, response, notFound) : notFound);
   };
   const server = createServer(handle);
   await new Promise<void>((resolve, reject) => {
@@ -52,11 +59,11 @@ export async function serveFolder(folder: string, fallback?: string): Promise<Lo
   };
 }
 
-/** The path as the file system will see it; what can't be decoded is taken as hidden. */
-function decodedPath(url: string): string {
+/** The path as the file system will see it; null for what can't be decoded. */
+function decodedPath(url: string): string | null {
   try {
     return decodeURIComponent(url.split('?', 1)[0] ?? '/');
   } catch {
-    return '/.';
+    return null;
   }
 }

@@ -1,4 +1,4 @@
-import { dirname, resolve } from 'node:path';
+import { dirname, resolve, sep } from 'node:path';
 import { IsopticError } from '../core/errors.js';
 import { NO_ACCESS, type Access } from '../engine/access.js';
 import { parseList } from './list-file.js';
@@ -27,6 +27,8 @@ export interface TargetOptions {
   readonly all: boolean;
   /** The same, in the folders below it as well. */
   readonly recursive?: boolean;
+  /** The folder that a single HTML file is served from, where it is not to be found out. */
+  readonly root?: string | undefined;
   /** Follow links inside a site, so many links away; 0 is not at all. */
   readonly follow?: number;
   readonly maxPages?: number;
@@ -45,6 +47,16 @@ interface Found {
   readonly url: string;
   /** The host, for pages that are not served from here. */
   readonly host: string | null;
+  /** The file that it was named by. */
+  readonly file?: string;
+}
+
+/** What is kept while targets are opened. */
+interface Opening {
+  readonly closers: (() => Promise<void>)[];
+  readonly notes: string[];
+  /** Lists that were read: one that names itself, or two that name each other, end there. */
+  readonly lists: Set<string>;
 }
 
 const DEFAULT_MAX_PAGES = 200;
@@ -55,14 +67,14 @@ const DEFAULT_MAX_PAGES = 200;
  *   `bad-sitemap`, `empty-list`
  */
 export async function openTargets(targets: readonly string[], options: TargetOptions): Promise<Site> {
-  const closers: (() => Promise<void>)[] = [];
-  const notes: string[] = [];
+  const opening: Opening = { closers: [], notes: [], lists: new Set() };
+  const { closers, notes } = opening;
   const close = async () => {
     await Promise.all(closers.map((closer) => closer()));
   };
   try {
     const found: Found[] = [];
-    for (const target of targets) found.push(...(await pagesOf(target, options, closers, notes)));
+    for (const target of targets) found.push(...(await pagesOf(target, options, opening)));
     return { pages: withIds(found), notes, close };
   } catch (error) {
     await close();
@@ -70,13 +82,15 @@ export async function openTargets(targets: readonly string[], options: TargetOpt
   }
 }
 
-async function pagesOf(
-  target: string,
-  options: TargetOptions,
-  closers: (() => Promise<void>)[],
-  notes: string[],
-): Promise<Found[]> {
+async function pagesOf(target: string, options: TargetOptions, opening: Opening): Promise<Found[]> {
+  const { closers, notes, lists } = opening;
   if (/\.txt$/i.test(target)) {
+    const list = isUrl(target) ? target : resolve(target);
+    if (lists.has(list)) {
+      notes.push(`${target} is named more than once; it was read once`);
+      return [];
+    }
+    lists.add(list);
     const entries = parseList(await readText(target, options.access));
     if (entries.length === 0) {
       throw new IsopticError(
@@ -88,8 +102,9 @@ async function pagesOf(
     // A list's paths are meant from where the list lies.
     const from = isUrl(target) ? new URL('.', target).href : dirname(resolve(target));
     const resolved = entries.map((entry) => fromList(entry, from, options.baseUrl));
-    const lists = await Promise.all(resolved.map((entry) => pagesOf(entry, options, closers, notes)));
-    return lists.flat();
+    const found: Found[] = [];
+    for (const entry of resolved) found.push(...(await pagesOf(entry, options, opening)));
+    return found;
   }
   if (/\.xml(\.gz)?$/i.test(target)) {
     const { readSitemap } = await import('./sitemap.js');
@@ -103,6 +118,7 @@ async function pagesOf(
   const local = await openLocal(target, options);
   const { origin, pages } = local;
   closers.push(() => local.close());
+  if (local.note !== undefined) notes.push(local.note);
   if ((options.follow ?? 0) === 0) return pages.map((page) => ({ ...page, path: page.source, host: null }));
   const reached = await Promise.all(pages.map((page) => followed(page.url, options, notes)));
   return [...new Set(reached.flat())].map((url) => {
@@ -139,12 +155,27 @@ function withIds(found: readonly Found[]): SitePage[] {
   const hosts = new Set(found.map((page) => page.host).filter((host) => host !== null));
   const seen = new Set<string>();
   const pages: SitePage[] = [];
-  for (const { path, source, url, host } of found) {
+  for (const { path, source, url, host } of withFolders(found)) {
     if (seen.has(url)) continue;
     seen.add(url);
     pages.push({ id: ids.idFor(hosts.size > 1 && host !== null ? `${host}${path}` : path), source, url });
   }
   return pages;
+}
+
+/** Files of the same name in several folders are told apart by as much of their folders as that takes. */
+function withFolders(found: readonly Found[]): Found[] {
+  return found.map((page) => {
+    const { file, source } = page;
+    const alike = found.filter((other) => other.source === source && other.file !== file);
+    if (file === undefined || alike.length === 0) return page;
+    const parts = file.split(sep);
+    let depth = source.split('/').length;
+    const told = () => parts.slice(-depth).join('/');
+    const isShared = () => alike.some((other) => other.file?.split(sep).slice(-depth).join('/') === told());
+    while (depth < parts.length && isShared()) depth++;
+    return { ...page, source: told(), path: told() };
+  });
 }
 
 /** @throws IsopticError `bad-url`, `credentials-in-url` */

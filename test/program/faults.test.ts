@@ -186,19 +186,6 @@ test('Ctrl-C keeps what is finished, writes the run, and leaves no process behin
   await until(() => family.every(({ pid }) => !isRunning(pid)), 10_000);
 });
 
-test('of a hundred pages the seven that fail are told, and the others are done', async () => {
-  const paths = Array.from({ length: 100 }, (_, i) => (i % 15 === 3 ? `/around?${i}` : `/good?${i}`));
-  const outcome = await check(paths.map((path) => server.origin + path));
-  expect(outcome.status).toBe(3);
-  const manifest = manifestOf(outcome);
-  expect(manifest.summary).toMatchObject({ renders: 100, failed: 7 });
-  const failed = manifest.renders.filter((render) => render.status === 'failed');
-  const sources = new Map(manifest.pages.map(({ id, source }) => [id, source]));
-  expect(failed.map((render) => sources.get(render.page))).toEqual(
-    [3, 18, 33, 48, 63, 78, 93].map((i) => `${server.origin}/around?${i}`),
-  );
-});
-
 test('a redirect off the site is followed and told', async () => {
   const other = await serve((_, response) => {
     response.writeHead(200, { 'content-type': 'text/html' }).end(page('<p>Another harbour.</p>'));

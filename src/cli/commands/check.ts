@@ -42,6 +42,7 @@ export function checkCommand(): Command {
     .argument('[targets...]', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
     .option('--all', 'every HTML file of a folder, not only its index.html')
     .option('--recursive', 'the same, in the folders below it as well')
+    .option('--root <folder>', 'serve a single HTML file from this folder, the top of its site')
     .option('--follow <depth>', 'follow links inside the site, so many links away')
     .option('--max-pages <count>', 'follow to at most so many pages (default: 200)')
     .option('--ignore-robots', 'follow links that robots.txt asks to leave alone')

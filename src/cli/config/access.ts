@@ -44,6 +44,12 @@ export interface AccessOptions {
 /** Header names whose values are secret even where they stand in the configuration. */
 const SECRET_HEADER = /auth|cookie|token|key|secret|session|password/i;
 
+/** The name says so, or the value is long and made up as no word is. */
+function isSecretCookie(name: string, value: string): boolean {
+  const isMadeUp = value.length >= 16 && /\d/.test(value) && /[a-z]/i.test(value);
+  return isMadeUp || /auth|token|key|secret|sess|sid\b|passw|csrf|xsrf|jwt/i.test(name);
+}
+
 /**
  * What the configuration and the command line give to reach pages; the command line wins.
  * @throws IsopticError `secret-missing`, `bad-option`, `bad-credentials`
@@ -72,7 +78,8 @@ export async function accessOf(
     const [name, value] = pairOf(written, '=', '--cookie');
     cookies.push({ name, value });
   }
-  secrets.add(...cookies.map(({ value }) => value));
+  // What is read from the environment or a file is secret whatever it looks like; a chosen theme is not.
+  for (const { name, value } of cookies) if (isSecretCookie(name, value)) secrets.add(value);
   const credentials = await credentialsOf(config, options, secrets);
   const trustAnyCertificate = options.trustAnyCertificate || config.trustAnyCertificate;
   const { origins } = config;

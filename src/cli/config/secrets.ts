@@ -65,22 +65,52 @@ export class Secrets {
     for (const text of texts) if (text.length >= MIN_LENGTH) this.known.add(text);
   }
 
-  /** A copy of plain data in which every known secret is dots. */
+  /**
+   * A copy of plain data in which every known secret is dots, where it stands as a word of its own. Names by which a run holds
+   * together (of profiles, pages, rules and files) are none of anybody's secrets and stay.
+   */
   redact<T>(value: T): T {
     if (this.known.size === 0) return value;
     const longestFirst = [...this.known].sort((a, b) => b.length - a.length);
-    const clean = (entry: unknown): unknown => {
-      if (typeof entry === 'string') {
-        return longestFirst.reduce((text, secret) => text.replaceAll(secret, '•••'), entry);
-      }
-      if (Array.isArray(entry)) return entry.map(clean);
+    const secret = new RegExp(`(?<!${WORD})(?:${longestFirst.map(escaped).join('|')})(?!${WORD})`, 'gu');
+    const clean = (entry: unknown, key = ''): unknown => {
+      if (typeof entry === 'string') return NAMES.has(key) ? entry : entry.replace(secret, '•••');
+      if (Array.isArray(entry)) return entry.map((inner) => clean(inner, key));
       if (entry !== null && typeof entry === 'object') {
-        return Object.fromEntries(Object.entries(entry).map(([key, inner]) => [key, clean(inner)]));
+        const kept = Object.entries(entry).map(([name, inner]) => [
+          name,
+          clean(inner, key === 'shots' ? key : name),
+        ]);
+        return Object.fromEntries(kept);
       }
       return entry;
     };
     return clean(value) as T;
   }
+}
+
+/** A letter or digit on its other side makes a secret a part of another word. */
+const WORD = '[\\p{L}\\p{N}_]';
+
+/** Keys of a run whose texts are names. */
+const NAMES = new Set([
+  'id',
+  'page',
+  'pages',
+  'of',
+  'profile',
+  'name',
+  'rule',
+  'family',
+  'severity',
+  'status',
+  'code',
+  'shots',
+  'evidence',
+]);
+
+function escaped(text: string): string {
+  return text.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&');
 }
 
 /** The folder that paths in a configuration are meant from. */

@@ -1,0 +1,2 @@
+/** What reads from servers, in a file of its own: only some targets need it, and it takes its time to load. */
+export { Agent, fetch } from 'undici';

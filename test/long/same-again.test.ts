@@ -1,0 +1,36 @@
+import { createHash } from 'node:crypto';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Manifest } from '../../src/run/manifest.js';
+import { isoptic, temporaryFolder } from '../support/program.js';
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+});
+afterAll(() => temp.dispose());
+
+test('ten runs give the same bytes in every picture, and the same findings', async () => {
+  const digests = [];
+  for (let i = 0; i < 10; i++) {
+    const out = join(temp.path, `again-${i}`);
+    await isoptic([
+      'check',
+      'demo/as-found/contact.html',
+      'demo/as-found/fleet.html',
+      '--on',
+      'ios-phone-390,windows-laptop-1366',
+      '--quiet',
+      '--out',
+      out,
+    ]);
+    const hash = createHash('sha256');
+    const files = (await readdir(out, { recursive: true })).filter((file) => file.endsWith('.png')).sort();
+    expect(files.length).toBeGreaterThanOrEqual(8);
+    for (const file of files) hash.update(file).update(await readFile(join(out, file)));
+    const manifest = JSON.parse(await readFile(join(out, 'run.json'), 'utf8')) as Manifest;
+    digests.push(hash.update(JSON.stringify(manifest.findings)).digest('hex'));
+  }
+  expect(new Set(digests).size).toBe(1);
+});
