@@ -21,8 +21,8 @@ const program = await build({
   target: 'node20',
   jsx: 'automatic',
   jsxImportSource: 'preact',
-  // What is installed beside the package: native code, the browser, fonts, and what the types of the library speak of.
-  external: Object.keys(dependencies),
+  // What is installed beside the package: native code, the browser, fonts. Zod is, too, for the types of the library.
+  external: Object.keys(dependencies).filter((name) => name !== 'zod'),
   // The driver's ways to download browsers and to speak another protocol: never called, two thirds of its code.
   plugins: [withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/)],
   define: { ISOPTIC_VERSION: JSON.stringify(version) },
@@ -35,6 +35,9 @@ const program = await build({
       'const __filename = isopticPath(import.meta.url);',
     ].join('\n'),
   },
+  // Less to read at every start; names stay, for stack traces.
+  minifyWhitespace: true,
+  minifySyntax: true,
   legalComments: 'none',
   metafile: true,
   logLevel: 'warning',

@@ -2,7 +2,6 @@ import { readdir, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
 import { isWithin, rootOf } from './root-of.js';
-import { serveFolder } from './serve.js';
 
 export interface LocalSite {
   readonly origin: string;
@@ -64,6 +63,7 @@ async function site(
   files: readonly string[],
   base: string,
 ): Promise<LocalSite> {
+  const { serveFolder } = await import('./serve.js');
   const server = await serveFolder(root, fallback);
   const slashed = (path: string) => path.split(sep).join('/');
   return {

@@ -1,8 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { domainMatch, pathMatch } from 'tough-cookie';
 import { IsopticError, messageOf } from '../core/errors.js';
+import type * as HttpClient from './http-client.js';
 import { isTrustedOrigin, NO_ACCESS, type Access } from '../engine/access.js';
 
 const TIMEOUT_MS = 20_000;
@@ -33,14 +33,15 @@ export async function fetchText(
   access: Access = NO_ACCESS,
   start = url,
 ): Promise<Fetched | null> {
-  const { Agent, fetch } = await import('./http-client.js');
+  const client = await import('./http-client.js');
+  const { Agent, fetch } = client;
   const signal = AbortSignal.timeout(TIMEOUT_MS);
   const dispatcher = access.trustAnyCertificate
     ? new Agent({ connect: { rejectUnauthorized: false } })
     : null;
   try {
     for (let at = url, hops = 0; hops <= MAX_REDIRECTS; hops++) {
-      const headers = { accept: '*/*', ...headersFor(access, start, at) };
+      const headers = { accept: '*/*', ...headersFor(client, access, start, at) };
       // Redirects are followed here, so that headers go to no other origin.
       const answer = await fetch(at, {
         signal,
@@ -73,7 +74,12 @@ export async function fetchText(
   }
 }
 
-function headersFor(access: Access, start: string, url: string): Record<string, string> {
+function headersFor(
+  { domainMatch, pathMatch }: Pick<typeof HttpClient, 'domainMatch' | 'pathMatch'>,
+  access: Access,
+  start: string,
+  url: string,
+): Record<string, string> {
   if (!isTrustedOrigin(access, start, url)) return {};
   const { headers, cookies, credentials } = access;
   const { hostname, pathname, protocol } = new URL(url);
