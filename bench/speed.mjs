@@ -17,7 +17,7 @@ import {
 } from '../dist/index.js';
 import { loadSource } from '../scripts/load-source.mjs';
 
-const { fromWire, judge, NO_DELIVERY, toWire } = await loadSource('bench/lib/bench-api.ts');
+const { fromWire, judge, NO_DELIVERY, toWire } = await loadSource('bench/lib/bench-api.mjs');
 
 const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,20000,50000')
   .split(',')

@@ -2,7 +2,11 @@ import { Command } from 'commander';
 import { VERSION } from '../version.js';
 
 /** Every command, in the order of the help. What one needs is loaded when it is called. */
-const COMMANDS: readonly { readonly name: string; readonly does: string; load(): Promise<Command> }[] = [
+const COMMANDS: readonly {
+  readonly name: string;
+  readonly does: string;
+  readonly load: () => Promise<Command>;
+}[] = [
   {
     name: 'check',
     does: 'render pages on every profile, flag what is broken, write a run',

@@ -37,11 +37,12 @@ const jobOf = (url: string, device: Device): PageJob => ({
 });
 
 /** All of a layout as plain data, but for the numbers that elements have in their own page alone. */
-function plain({ nodes: { uid: _, ...nodes }, ...rest }: LayoutSnapshot): unknown {
+function plain(snapshot: LayoutSnapshot): unknown {
   return JSON.parse(
-    JSON.stringify({ ...rest, nodes }, (_key, value: unknown) =>
-      ArrayBuffer.isView(value) ? Array.from(value as Float64Array) : value,
-    ),
+    JSON.stringify(snapshot, (key, value: unknown) => {
+      if (key === 'uid') return undefined;
+      return ArrayBuffer.isView(value) ? Array.from(value as Float64Array) : value;
+    }),
   );
 }
 
@@ -94,9 +95,9 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
 
 describe('an element of an open page', () => {
   it('keeps its number when others come and go, and a new one gets one of its own', async () => {
-    const { pages, close } = await openTargets(['demo/as-found/index.html'], { all: false });
+    const site = await openTargets(['demo/as-found/index.html'], { all: false });
     const [device] = await pickProfiles(['390x844@2+mobile']);
-    const page = await browser.open(jobOf(pages[0]!.url, device!));
+    const page = await browser.open(jobOf(site.pages[0]!.url, device!));
     await page.settle('loaded');
     const request = { locate: ['main h2', 'footer', 'body > p.new'] };
     const uidsOf = ({ nodes, matches }: LayoutSnapshot) =>
@@ -115,13 +116,13 @@ describe('an element of an open page', () => {
     expect(uidsOf(after)[1]).toEqual(footer);
     expect([...before.nodes.uid]).not.toContain(uidsOf(after)[2]![0]);
     await page.close();
-    await close();
+    await site.close();
   });
 
   it('is read with what a script changed in the style sheets and in the tree since', async () => {
-    const { pages, close } = await openTargets(['demo/as-found/index.html'], { all: false });
+    const site = await openTargets(['demo/as-found/index.html'], { all: false });
     const [device] = await pickProfiles(['390x844@2+mobile']);
-    const page = await browser.open(jobOf(pages[0]!.url, device!));
+    const page = await browser.open(jobOf(site.pages[0]!.url, device!));
     await page.settle('loaded');
     const opacityOfHeading = async () => {
       const { nodes, styles, strings, styleProperties, matches } = await page.collect({ locate: ['h1'] });
@@ -139,6 +140,6 @@ describe('an element of an open page', () => {
     await run(`document.querySelector('h1').removeAttribute('style'); document.styleSheets[0].deleteRule(0)`);
     expect(await opacityOfHeading()).toBe('1');
     await page.close();
-    await close();
+    await site.close();
   });
 });

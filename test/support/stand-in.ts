@@ -47,7 +47,9 @@ export function standIn(laidOut: LaidOut, capabilities: Capabilities = new Set()
         open: (job) => {
           open.pages++;
           return openPage(
-            driverOf(laidOut, capabilities, asked, job, () => open.pages--),
+            driverOf(laidOut, capabilities, asked, job, () => {
+              open.pages--;
+            }),
             job,
           );
         },
@@ -97,7 +99,10 @@ function driverOf(
     },
     onEnd: () => undefined,
     explained: (error) => (error instanceof Error ? error : new Error(String(error))),
-    begin: () => Promise.resolve(void asked.push(`begin ${job.device.name}`)),
+    begin: () => {
+      asked.push(`begin ${job.device.name}`);
+      return Promise.resolve();
+    },
     navigate: (url) => {
       asked.push(`navigate ${new URL(url).pathname}`);
       return Promise.resolve({ fault: null, loaded: Promise.resolve() });
@@ -128,6 +133,9 @@ function driverOf(
     },
     cookies: cannot,
     stopScripts: () => undefined,
-    close: () => Promise.resolve(onClose()),
+    close: () => {
+      onClose();
+      return Promise.resolve();
+    },
   };
 }

@@ -4,7 +4,7 @@ import colors from 'picocolors';
 const GAP = '   ';
 
 /** Of names, numbers and signs, none of which takes two columns. */
-const widthOf = (cell: string) => [...stripVTControlCharacters(cell).trimStart()].length;
+const widthOf = (cell: string) => stripVTControlCharacters(cell).trimStart().length;
 
 /** A table without lines. @param right heads of the columns whose cells stand at their right */
 export function plainTable(

@@ -1,4 +1,0 @@
-/** What benchmarks measure by itself: bundled for them, since the built program has one door only. */
-export { judge } from '../../src/core/findings/judge.js';
-export { fromWire, toWire } from '../../src/core/layout/wire.js';
-export { NO_DELIVERY } from '../../src/core/delivery/delivery.js';
