@@ -3,8 +3,8 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { OutOfTime } from './deadline.js';
 import { unmetNotes } from './capabilities.js';
 import type { BrowserSession } from './engine.js';
-import { PageFault, PageNotOpened, StepFailed, WorldLost } from './failures.js';
-import type { Capture, RenderFault, RenderJob, RenderFacts, RenderOutcome } from './job.js';
+import { BrowserGone, PageFault, PageNotOpened, StepFailed, WorldLost } from './failures.js';
+import type { Capture, RawShots, RenderFacts, RenderFault, RenderJob, RenderOutcome } from './job.js';
 import type { PageSession, SettleKind } from './page-session.js';
 import { runSteps } from './run-steps.js';
 import { statesOf } from './steps.js';
@@ -72,19 +72,31 @@ class RenderWork {
     // The page is brought to rest once; from then on the steps decide where it is scrolled to.
     if (preparations.length > 0) await page.settle('loaded');
     for (const preparation of preparations) {
-      await runSteps(page, preparation, job.url, (state) => this.capture(state));
+      await runSteps(page, preparation, job.url, (state) => this.capture(state, 'changed'));
     }
-    if (!preparations.some((preparation) => statesOf(preparation).length > 0)) await this.capture(null);
+    if (!preparations.some((preparation) => statesOf(preparation).length > 0))
+      await this.capture(null, endsScrolled(preparations) ? 'changed' : 'loaded');
   }
 
-  private async capture(state: string | null): Promise<void> {
-    const { page, job } = this;
-    const snapshot = await this.read(state === null ? 'loaded' : 'changed');
-    const fold = job.shots.fold ? (await page.shoot('fold')).png : null;
-    const full = job.shots.full ? (await page.shoot('full')).png : null;
-    const capture: Capture = { state, snapshot, shots: { fold, full } };
+  private async capture(state: string | null, kind: SettleKind): Promise<void> {
+    const { job } = this;
+    const snapshot = await this.read(kind);
+    // A picture that fails does not cost the layout.
+    const shots: { -readonly [Kind in keyof RawShots]: RawShots[Kind] } = { fold: null, full: null };
+    const capture: Capture = { state, snapshot, shots };
     this.captures.push(capture);
+    for (const shot of ['fold', 'full'] as const) if (job.shots[shot]) shots[shot] = await this.shoot(shot);
     await this.investigate(capture);
+  }
+
+  private async shoot(what: 'fold' | 'full'): Promise<Buffer | null> {
+    try {
+      return (await this.page.shoot(what)).png;
+    } catch (error) {
+      if (isEnd(error)) throw error;
+      this.page.note(`the ${what} picture could not be taken: ${messageOf(error)}`);
+      return null;
+    }
   }
 
   private async read(kind: SettleKind): Promise<LayoutSnapshot> {
@@ -109,6 +121,16 @@ class RenderWork {
     }
     this.causeMs += clock();
   }
+}
+
+/** Whether steps leave the page scrolled to where it is to be looked at. */
+function endsScrolled(preparations: RenderJob['preparations']): boolean {
+  return preparations.at(-1)?.steps.at(-1)?.action.kind === 'scrollTo';
+}
+
+/** Whether there is nothing more to be had of the page. */
+function isEnd(error: unknown): boolean {
+  return error instanceof OutOfTime || error instanceof PageFault || error instanceof BrowserGone;
 }
 
 /** The outcome for what a page did. @throws what is not the page's doing */

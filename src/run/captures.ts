@@ -35,11 +35,20 @@ export function loadsOf(page: SitePage, preparations: readonly ScopedPreparation
   const always = own.filter((preparation) => statesOf(preparation).length === 0);
   const marking = own.filter((preparation) => statesOf(preparation).length > 0);
   const { id, source } = page;
+  const taken = new Set<string>();
+  /** Also a folder's name; two states may be written alike but for case and spaces. */
+  const idOf = (state: string) => {
+    const base = stateId(id, state);
+    let name = base;
+    for (let n = 2; taken.has(name); n++) name = `${base}-${n}`;
+    taken.add(name);
+    return name;
+  };
   return [
     { preparations: always, captured: [{ id, source, state: null }] },
     ...marking.map((preparation) => ({
       preparations: [...always, preparation],
-      captured: statesOf(preparation).map((state) => ({ id: stateId(id, state), source, state })),
+      captured: statesOf(preparation).map((state) => ({ id: idOf(state), source, state })),
     })),
   ];
 }
@@ -55,7 +64,6 @@ export function isFor(id: string, patterns: readonly string[] | null): boolean {
   );
 }
 
-/** Also a folder's name. */
 function stateId(page: string, state: string): string {
   return `${page}--${state.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}`;
 }

@@ -6,7 +6,7 @@ import { signature } from '../core/identity/signature.js';
 import { SelectorWriter } from '../core/identity/selector.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
-import { LAYOUT_FAMILIES } from '../core/rules/rule.js';
+import { LAYOUT_FAMILIES, type Rule } from '../core/rules/rule.js';
 import { type RenderView, type Sighting } from '../core/sightings/sighting.js';
 import { capital } from '../core/sightings/words.js';
 import type { Probe } from '../engine/probe.js';
@@ -58,28 +58,37 @@ export class CauseFinder {
     const until = performance.now() + BOUND_MS;
     const isLate = () => performance.now() > until;
     const writer = new SelectorWriter(render.view);
-    for (const { rule, sighting } of mine) {
-      if (isLate()) {
-        // There is no time left for it here; a later render that shows it has some.
-        this.claimed.delete(keyOf(rule, sighting));
-        continue;
+    const open = new Set(mine.map(({ rule, sighting }) => keyOf(rule, sighting)));
+    try {
+      for (const { rule, sighting } of mine) {
+        if (isLate()) break;
+        const key = keyOf(rule, sighting);
+        const isGone = this.goneIn(render, rule, sighting);
+        const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
+        if (cause) this.causes.set(key, cause);
+        open.delete(key);
       }
-      const before = new Set(this.judge.sightings(rule, render).map(({ key }) => key));
-      // What is still there under the name of another element has only moved.
-      const isMoved = (other: Sighting) =>
-        !before.has(other.key) &&
-        other.by?.axis === sighting.by?.axis &&
-        (other.by?.px ?? 0) >= STILL_THERE * (sighting.by?.px ?? Infinity);
-      const uid = render.view.uid(sighting.node);
-      const isGone = (layout: LayoutSnapshot) => {
-        const view = new SnapshotView(layout);
-        return !rule
-          .check({ ...render, view })
-          .some((other) => other.key === sighting.key || view.uid(other.node) === uid || isMoved(other));
-      };
-      const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
-      if (cause) this.causes.set(keyOf(rule, sighting), cause);
+    } finally {
+      // What was not looked into here, for want of time or because page or browser went away, a later render that shows it may.
+      for (const key of open) this.claimed.delete(key);
     }
+  }
+
+  /** Whether a defect is not there any more in another layout of the same page. */
+  private goneIn(render: RenderView, rule: Rule, sighting: Sighting): (layout: LayoutSnapshot) => boolean {
+    const before = new Set(this.judge.sightings(rule, render).map(({ key }) => key));
+    const uid = render.view.uid(sighting.node);
+    // What is still there under the name of another element has only moved.
+    const isMoved = (other: Sighting) =>
+      !before.has(other.key) &&
+      other.by?.axis === sighting.by?.axis &&
+      (other.by?.px ?? 0) >= STILL_THERE * (sighting.by?.px ?? Infinity);
+    return (layout) => {
+      const view = new SnapshotView(layout);
+      return !rule
+        .check({ ...render, view })
+        .some((other) => other.key === sighting.key || view.uid(other.node) === uid || isMoved(other));
+    };
   }
 
   /** Says that a render has nothing more to claim: it is through, or it failed. */

@@ -70,6 +70,8 @@ class PageWork {
   readonly titles = new Map<string, string>();
   private readonly essentials: readonly string[];
   private readonly judge: Judge;
+  /** What is to be said of rules that threw. */
+  private readonly failures = new Map<SnapshotView, readonly string[]>();
   private readonly finders: ReadonlyMap<string | null, CauseFinder>;
   /** A capture is looked at in the live page and again with all others; the work on its geometry is done once. */
   private readonly viewsOf = new WeakMap<LayoutSnapshot, SnapshotView>();
@@ -85,7 +87,12 @@ class PageWork {
     this.essentials = plan.essentials
       .filter(({ pages }) => isFor(page.id, pages))
       .map(({ selector }) => selector);
-    this.judge = new Judge(rules, plan.rules);
+    this.judge = new Judge(rules, plan.rules, (rule, { view }, error) => {
+      this.failures.set(view, [
+        ...(this.failures.get(view) ?? []),
+        `the rule ${rule.meta.name} failed here: ${messageOf(error)}`,
+      ]);
+    });
     this.finders = new Map(
       entries.map(({ state }) => [state, new CauseFinder(this.judge, plan.devices.length)]),
     );
@@ -162,6 +169,7 @@ class PageWork {
     // While browsers are busy with other renders, not when all of them are through.
     this.judged.push({ render, reported: this.judge.judge(render) });
     record.timings.analyseMs = clock();
+    record.notes.push(...(this.failures.get(view) ?? []));
     if (plan.keepLayouts) await writeLayout(tools.folder, render, tools.redact);
     record.notes.push(...redirectNotes(page.url, finalUrl));
     if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));

@@ -1,6 +1,7 @@
 import { readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { check } from '../../src/api/check.js';
+import type { Rule } from '../../src/core/rules/rule.js';
 import { NO_ACCESS } from '../../src/engine/access.js';
 import { NO_ALTERATIONS } from '../../src/engine/job.js';
 import { deviceOf } from '../support/device.js';
@@ -101,6 +102,41 @@ describe('an engine that can do nothing but lay pages out', () => {
     await expect(page.shoot('fold')).rejects.toMatchObject({ code: 'no-pictures' });
     await expect(page.dispatch({ kind: 'click', selector: 'a' })).rejects.toThrow('does nothing to a page');
     await page.close();
+  });
+
+  it('keeps the layout of a page whose pictures fail, and says so', async () => {
+    const run = await check({
+      targets: [temp.path],
+      profiles: ['400x800'],
+      out: join(temp.path, 'no-picture'),
+      engine: standIn(wideBox, new Set(['pictures', 'user-agent'])),
+    });
+    expect(run.renders[0]).toMatchObject({ status: 'ok', shots: {} });
+    expect(run.renders[0]!.notes).toEqual(
+      expect.arrayContaining([
+        'the fold picture could not be taken: the stand-in can not do that',
+        'the full picture could not be taken: the stand-in can not do that',
+      ]),
+    );
+    expect(run.findings.map(({ rule }) => rule)).toEqual(['page-overflow']);
+  });
+
+  it('goes on when a rule throws, with what the others see', async () => {
+    const broken: Rule = {
+      meta: { name: 'broken', family: 'flow', severity: 'error', summary: 'breaks' },
+      check: () => {
+        throw new Error('no such thing');
+      },
+    };
+    const run = await check({
+      targets: [temp.path],
+      profiles: ['400x800'],
+      rules: [broken],
+      out: join(temp.path, 'broken-rule'),
+      engine: standIn(wideBox),
+    });
+    expect(run.findings.map(({ rule }) => rule)).toEqual(['page-overflow']);
+    expect(run.renders[0]!.notes).toContain('the rule broken failed here: no such thing');
   });
 
   it('ends what is under way when the run is interrupted', async () => {

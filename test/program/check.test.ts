@@ -93,6 +93,23 @@ test('--json prints the manifest and nothing else; --shots none takes no picture
   expect((await readdir(out)).sort()).toEqual(['report.html', 'run.json']);
 });
 
+test('what a page says reaches the terminal as text, without escape sequences', async () => {
+  const file = join(temp.path, 'escape.html');
+  const words = 'a\u001b[31mred\u001b[0mword'.repeat(8);
+  await writeFile(
+    file,
+    `<!doctype html><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Pier \u009b31mred\u009b0m</title><p style="width:200px;overflow:hidden;white-space:nowrap">${words}</p>`,
+  );
+  const outcome = await isoptic([
+    'check',
+    file,
+    ...['--at', '400x600', '--shots', 'none', '--out', join(temp.path, 'escape')],
+  ]);
+  expect(outcome.stdout).toMatch(/^Pier red {2}escape\.html$/m);
+  expect(outcome.stdout).toMatch(/The text “aredwordaredword/);
+  expect(outcome.stdout.replaceAll('\n', '')).not.toMatch(/\p{Cc}/u);
+});
+
 test('--fail-on decides the status, --quiet prints nothing', async () => {
   const run = (name: string, ...more: string[]) =>
     isoptic(

@@ -1,3 +1,4 @@
+import { stripVTControlCharacters } from 'node:util';
 import colors from 'picocolors';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
 
@@ -21,7 +22,9 @@ function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[
     ),
   );
   const state = page.state === undefined ? '' : `: ${page.state}`;
-  const lines = [`${colors.bold((page.title || page.source) + state)}  ${colors.dim(page.source)}`];
+  const lines = [
+    `${colors.bold(plainText(page.title || page.source) + plainText(state))}  ${colors.dim(plainText(page.source))}`,
+  ];
   for (const finding of findings) lines.push(...findingLines(finding));
 
   const failures = new Map<string, string[]>();
@@ -48,6 +51,13 @@ function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[
   return lines;
 }
 
+/** Text of a page as a terminal may have it: without escape sequences and other control characters. */
+function plainText(text: string): string {
+  return stripVTControlCharacters(text)
+    .replace(/\p{Cc}+/gu, ' ')
+    .trimEnd();
+}
+
 /** Accepted findings are counted, and waivers that no longer serve are named. */
 function waiverLines({ waivers }: Manifest): string[] {
   const stale = waivers.filter(({ state }) => state !== 'used');
@@ -66,7 +76,7 @@ function findingLines(finding: FindingRecord): string[] {
   const more = finding.related.length > 0 ? colors.dim(`  and ${finding.related.length} like it`) : '';
   return [
     `  ${TONE[finding.severity](finding.severity)}  ${finding.rule}  ${colors.bold(finding.selector)}${more}`,
-    `         ${finding.message}`,
+    `         ${plainText(finding.message)}`,
     ...causeLines(finding),
     `         on ${shortened(seen)}`,
     ...also,

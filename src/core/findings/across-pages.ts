@@ -1,3 +1,4 @@
+import { gravest } from '../sightings/sighting.js';
 import type { Finding } from './finding.js';
 
 /** In these, pages of one site have the same elements. */
@@ -18,6 +19,7 @@ export function mergeAcrossPages<F extends Finding>(findings: readonly F[]): F[]
     }
     merged.set(key!, {
       ...first,
+      severity: gravest([first.severity, finding.severity])!,
       pages: [...new Set([...first.pages, ...finding.pages])],
       seen: [...first.seen, ...finding.seen],
     });

@@ -22,9 +22,11 @@ export function judge(render: RenderView, rules: readonly Rule[], settings: Rule
 export class Judge {
   private readonly seen = new WeakMap<SnapshotView, Map<Rule, readonly Sighting[]>>();
 
+  /** @param onFailure is told of a rule that throws, which sees nothing on that render; without it, what was thrown goes on */
   constructor(
     readonly rules: readonly Rule[],
     private readonly settings: RuleSettings,
+    private readonly onFailure?: (rule: Rule, render: RenderView, error: unknown) => void,
   ) {}
 
   judge(render: RenderView): Reported[] {
@@ -36,12 +38,22 @@ export class Judge {
 
   /** What one rule sees. */
   sightings(rule: Rule, render: RenderView): readonly Sighting[] {
-    if (!LAYOUT_FAMILIES.includes(rule.meta.family)) return rule.check(render);
+    if (!LAYOUT_FAMILIES.includes(rule.meta.family)) return this.checked(rule, render);
     const known = this.seen.get(render.view) ?? new Map<Rule, readonly Sighting[]>();
     this.seen.set(render.view, known);
     let found = known.get(rule);
-    if (!found) known.set(rule, (found = rule.check(render)));
+    if (!found) known.set(rule, (found = this.checked(rule, render)));
     return found;
+  }
+
+  private checked(rule: Rule, render: RenderView): readonly Sighting[] {
+    try {
+      return rule.check(render);
+    } catch (error) {
+      if (!this.onFailure) throw error;
+      this.onFailure(rule, render, error);
+      return [];
+    }
   }
 }
 

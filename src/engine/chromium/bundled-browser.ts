@@ -95,7 +95,7 @@ function fontConfiguration(folder: string): string {
 <fontconfig>
   <dir>/usr/share/fonts</dir>
   <dir>/usr/local/share/fonts</dir>
-  <dir>${join(folder, 'fonts')}</dir>
+  <dir>${join(folder, 'fonts').replace(/[<&]/g, (sign) => (sign === '<' ? '&lt;' : '&amp;'))}</dir>
   <cachedir prefix="xdg">fontconfig</cachedir>
 </fontconfig>
 `;

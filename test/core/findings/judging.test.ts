@@ -103,6 +103,19 @@ test('a defect of a template is one finding with its pages; one of each page is 
   ]);
 });
 
+test('a template’s finding weighs as much as the gravest of its pages', () => {
+  const of = (page: string, severity: Finding['severity']): Finding => ({
+    ...found(cards([180]))[0]!,
+    id: `${page}-nav`,
+    page,
+    pages: [page],
+    key: 'header>nav',
+    severity,
+  });
+  const [merged] = mergeAcrossPages([of('a', 'notice'), of('b', 'error'), of('c', 'warning')]);
+  expect(merged).toMatchObject({ page: 'a', severity: 'error', pages: ['a', 'b', 'c'] });
+});
+
 describe('properties', () => {
   const widths = fc.array(fc.integer({ min: 10, max: 400 }), { minLength: 1, maxLength: 8 });
 
