@@ -28,6 +28,8 @@ export interface PageDriver {
   /** Puts everything of the job in force on an empty page, before its first request. */
   begin(job: PageJob): Promise<void>;
   navigate(url: string): Promise<Navigation>;
+  /** Gives up what has not come yet; the page goes on with what is there. */
+  stopLoading(): Promise<void>;
   /** Calls a function of the page's bundle in a world that the page's scripts don't see. */
   call<Name extends keyof PageApi>(
     name: Name,
@@ -89,6 +91,8 @@ export interface NetworkLog {
    * long polls never end.
    */
   isQuiet(quietMs: number, longLivedMs: number): boolean;
+  /** Addresses of what is under way, without queries. */
+  pending(): string[];
   /** The document as the server sent it, by its structure. */
   structure(): Promise<string | null>;
   delivery(structure: string | null): Delivery;

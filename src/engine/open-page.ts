@@ -26,6 +26,10 @@ import type { Input, WaitCondition } from './steps.js';
 
 /** Of a page's time, what the load event may take before the page is looked at without it. */
 const LOAD_SHARE = 0.5;
+/** Of the time that is left, what each wait on the way to rest may take. */
+const WAIT_SHARE = 0.2;
+/** Requests that a note names. */
+const MOST_NAMED = 3;
 /** What it may take in a page that has no end of its time, ms. */
 const LOAD_MS = 15_000;
 /** A page that goes elsewhere again and again while it is read is given up after this many times. */
@@ -84,7 +88,11 @@ class OpenPage implements PageSession {
     if (fault) throw new PageFault(fault);
     const bound = Number.isFinite(job.timeoutMs) ? job.timeoutMs * LOAD_SHARE : LOAD_MS;
     if (!(await deadline.upTo(bound, loaded))) {
-      this.note(`the load event had not come after ${Math.round(bound / 1000)} s`);
+      const waiting = driver.network.pending().slice(0, MOST_NAMED);
+      const what = waiting.length > 0 ? `; still waited for: ${waiting.join(', ')}` : '';
+      this.note(`the load event had not come after ${Math.round(bound / 1000)} s${what}`);
+      // A style sheet that never comes keeps the page from being shown at all.
+      await deadline.race(driver.stopLoading());
     }
     timings.loadMs += clock();
   }
@@ -107,14 +115,14 @@ class OpenPage implements PageSession {
       if (!driver.network.isQuiet(0, Infinity)) {
         // Another picture of a set, or what a script asks for at this size.
         await this.noteQuiet();
-        await this.noteBounds(driver.call('settle'));
+        await this.noteBounds(driver.call('settle', this.waitMs()));
       }
     } else {
       if (kind === 'loaded') await this.noteBounds(driver.call('scrollThrough'));
       await this.noteQuiet();
       const { hide, remove } = this.job.alter;
       if (hide.length + remove.length > 0) await deadline.race(driver.call('alter', { hide, remove }));
-      await this.noteBounds(driver.call('settle'));
+      await this.noteBounds(driver.call('settle', this.waitMs()));
     }
     timings.settleMs += clock();
   }
@@ -129,7 +137,14 @@ class OpenPage implements PageSession {
   }
 
   private async noteQuiet(): Promise<void> {
-    if (!(await quietNetwork(this.driver.network, this.deadline))) this.note('the network was never quiet');
+    const { driver, deadline } = this;
+    if (!(await quietNetwork(driver.network, deadline, this.waitMs())))
+      this.note('the network was never quiet');
+  }
+
+  /** What each wait may take of the time that is left: one that never ends must not cost the page. */
+  private waitMs(): number {
+    return Math.round(Math.min(60_000, this.deadline.remainingMs) * WAIT_SHARE);
   }
 
   private async noteBounds(result: Promise<{ readonly bounds: readonly string[] }>): Promise<void> {

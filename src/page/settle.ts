@@ -54,14 +54,19 @@ export async function scrollThrough(): Promise<SettleResult> {
   return { bounds };
 }
 
-/** Waits for fonts, pictures and two frames with the same layout; ends animations and hides the caret. */
-export async function settle(): Promise<SettleResult> {
+/**
+ * Waits for fonts, pictures and two frames with the same layout; ends animations and hides the caret.
+ * @param mostMs for each of the waits
+ */
+export async function settle(mostMs = Infinity): Promise<SettleResult> {
   const bounds: string[] = [];
   const fonts = document.fonts.ready;
-  if (!(await within(fonts, FONTS_BOUND_MS))) bounds.push('fonts were still loading');
-  if (!(await within(picturesDecoded(), PICTURES_BOUND_MS))) bounds.push('pictures were still loading');
+  if (!(await within(fonts, Math.min(FONTS_BOUND_MS, mostMs)))) bounds.push('fonts were still loading');
+  if (!(await within(picturesDecoded(), Math.min(PICTURES_BOUND_MS, mostMs))))
+    bounds.push('pictures were still loading');
 
-  if (!(await loadingScreenGone())) bounds.push('a loading screen still lay over the page');
+  if (!(await loadingScreenGone(Math.min(LOADING_SCREEN_BOUND_MS, mostMs))))
+    bounds.push('a loading screen still lay over the page');
 
   await layoutAtRest(bounds);
   hideCaret();
@@ -131,8 +136,8 @@ export async function resized({ width, height, mobile }: WindowSize): Promise<Re
   return { bounds, initialScale: readViewportMeta(viewportMeta() ?? '').initialScale };
 }
 
-async function loadingScreenGone(): Promise<boolean> {
-  const until = performance.now() + LOADING_SCREEN_BOUND_MS;
+async function loadingScreenGone(mostMs: number): Promise<boolean> {
+  const until = performance.now() + mostMs;
   while (isBehindLoadingScreen()) {
     if (performance.now() > until) return false;
     endAnimations();

@@ -1,16 +1,16 @@
+import { createHash } from 'node:crypto';
 import { mkdir, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import envPaths from 'env-paths';
 import writeFileAtomic from 'write-file-atomic';
 import { z } from 'zod';
-import { digest } from '../core/identity/digest.js';
 import { IsopticError } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from '../engine/access.js';
 import { NO_ALTERATIONS } from '../engine/job.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import { BrowserPool } from '../engine/pool.js';
-import { stepText, type Step } from '../engine/steps.js';
+import type { Step } from '../engine/steps.js';
 import type { Redact } from './plan.js';
 import type { RunFolder } from './run-folder.js';
 
@@ -63,7 +63,7 @@ export async function signedInState(
   again: boolean,
   tools: SignInTools,
 ): Promise<SignedInState> {
-  const file = keptFile(signIn);
+  const file = keptFile(signIn, tools.access);
   if (!again) {
     const kept = await readKept(file, signIn.keepMs);
     if (kept) return kept;
@@ -109,9 +109,11 @@ async function signInNow(signIn: SignIn, tools: SignInTools): Promise<SignedInSt
   }
 }
 
-/** A changed sign-in is another one. */
-function keptFile({ name, scope, at, steps }: SignIn): string {
-  const key = digest([scope, name, at, ...steps.map(stepText)].join('\n'));
+/** Where the state of a sign-in is kept. A changed one is another one, and so is one with another user or password. */
+export function keptFile({ name, scope, at, steps }: SignIn, { credentials, headers }: Access): string {
+  const actions = steps.map(({ action }) => action);
+  const all = JSON.stringify([scope, name, at, actions, credentials, headers]);
+  const key = createHash('sha256').update(all).digest('hex').slice(0, 24);
   return join(envPaths('isoptic', { suffix: '' }).data, 'signed-in', `${key}.json`);
 }
 

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import pLimit from 'p-limit';
 import { pickProfiles } from '../../src/api/check.js';
 import type { LayoutSnapshot } from '../../src/core/layout/snapshot.js';
 import type { Device, Size } from '../../src/core/profile/profile.js';
@@ -7,7 +8,7 @@ import { NO_ACCESS } from '../../src/engine/access.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
 import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
 import { NO_ALTERATIONS, type PageJob } from '../../src/engine/job.js';
-import { openTargets } from '../../src/site/targets.js';
+import { openTargets, type SitePage } from '../../src/site/targets.js';
 import { writeBenchSite } from '../support/bench-site.js';
 import { temporaryFolder } from '../support/program.js';
 
@@ -50,8 +51,8 @@ function plain(snapshot: LayoutSnapshot): unknown {
 async function differing(targets: string[], start: string, sizes: readonly Size[]): Promise<string[]> {
   const [device] = await pickProfiles([start]);
   const site = await openTargets(targets, { all: true });
-  const found: string[] = [];
-  for (const { url, source } of site.pages) {
+  const compared = async ({ url, source }: SitePage): Promise<string[]> => {
+    const found: string[] = [];
     const page = await browser.open(jobOf(url, device!));
     await page.settle('loaded');
     await page.collect({ locate: [] });
@@ -66,7 +67,10 @@ async function differing(targets: string[], start: string, sizes: readonly Size[
       if (JSON.stringify(resized) !== JSON.stringify(loaded)) found.push(`${source} at ${size.width}`);
     }
     await page.close();
-  }
+    return found;
+  };
+  const limit = pLimit(2);
+  const found = (await Promise.all(site.pages.map((page) => limit(() => compared(page))))).flat();
   await site.close();
   return found;
 }
@@ -90,7 +94,8 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
       { width: 320, height: 700 },
     ];
     expect(await differing([folder], '390x844@2+mobile', sizes)).toEqual([]);
-  });
+    // All of them, in `npm run verify`, take minutes.
+  }, 1_200_000);
 });
 
 describe('an element of an open page', () => {

@@ -27,6 +27,8 @@ const PAGES: Record<string, string> = {
   ),
   '/loop': page('<p>Busy.</p><script>addEventListener("load", () => { for (;;); })</script>'),
   '/popup': page('<p>Pops.</p><script>for (let i = 0; i < 5; i++) open("/good")</script>'),
+  '/no-picture': page('<h1>Words</h1><img src="/never.png" alt="" width="90" height="60">'),
+  '/no-style': page('<link rel="stylesheet" href="/never.css"><h1>Words</h1>'),
   '/moves': page('<script>setTimeout(() => { location.href = "/good" }, 50)</script>'),
 };
 
@@ -35,7 +37,7 @@ beforeAll(async () => {
   server = await serve((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0]!;
     if (path === '/around') response.writeHead(302, { location: '/around' }).end();
-    else if (path === '/never') return;
+    else if (path.startsWith('/never')) return;
     else if (path === '/file')
       response
         .writeHead(200, {
@@ -184,6 +186,26 @@ test('Ctrl-C keeps what is finished, writes the run, and leaves no process behin
   expect(await readdir(out)).toContain('report.html');
   expect(family.length).toBeGreaterThan(0);
   await until(() => family.every(({ pid }) => !isRunning(pid)), 10_000);
+});
+
+test('a page one of whose pictures or style sheets never comes is rendered with what is there, and that is said', async () => {
+  const paths = ['/no-picture', '/no-style'];
+  const outcome = await check(
+    paths.map((path) => server.origin + path),
+    '--shots',
+    'fold,full',
+    '--timeout',
+    '10',
+  );
+  const { renders } = manifestOf(outcome);
+  expect(renders.map(({ status, shots }) => [status, Object.keys(shots)])).toEqual([
+    ['ok', ['fold', 'full']],
+    ['ok', ['fold', 'full']],
+  ]);
+  for (const [i, file] of ['never.png', 'never.css'].entries())
+    expect(renders[i]!.notes).toContain(
+      `the load event had not come after 5 s; still waited for: ${server.origin}/${file}`,
+    );
 });
 
 test('a redirect off the site is followed and told', async () => {

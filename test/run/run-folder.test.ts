@@ -18,6 +18,10 @@ test('a run is replaced only when asked, and only where nothing foreign lies', a
   await expect(RunFolder.create(folder, false)).rejects.toMatchObject({ code: 'run-exists' });
   await RunFolder.create(folder, true);
   expect(await readdir(folder)).toEqual([]);
+  // What a sign-in that failed left is a run's own, too.
+  await writeFile(join(folder, 'sign-in.failed.png'), '');
+  await RunFolder.create(folder, true);
+  expect(await readdir(folder)).toEqual([]);
   await writeFile(join(folder, 'thesis.docx'), 'precious');
   await expect(RunFolder.create(folder, true)).rejects.toMatchObject({ code: 'run-exists' });
   expect(await readdir(folder)).toEqual(['thesis.docx']);

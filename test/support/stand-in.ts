@@ -94,6 +94,7 @@ function driverOf(
       httpStatus: 200,
       finalUrl: job.url,
       isQuiet: () => true,
+      pending: () => [],
       structure: () => Promise.resolve(null),
       delivery: () => NO_DELIVERY,
     },
@@ -107,6 +108,7 @@ function driverOf(
       asked.push(`navigate ${new URL(url).pathname}`);
       return Promise.resolve({ fault: null, loaded: Promise.resolve() });
     },
+    stopLoading: () => Promise.resolve(),
     call: ((name: string) => {
       asked.push(name);
       const answer = answers[name];

@@ -89,6 +89,10 @@ export class ChromiumPage implements PageDriver {
     return { fault: loadFault(url, isDownload === true ? 'net::ERR_ABORTED' : errorText!), loaded };
   }
 
+  async stopLoading(): Promise<void> {
+    await this.session.send('Page.stopLoading');
+  }
+
   call<Name extends keyof PageApi>(
     name: Name,
     ...args: Parameters<PageApi[Name]>

@@ -18,7 +18,12 @@ export function disguise({ agent, platform, mobile, conditions }: Device): strin
 
 /* Runs in the page, as text. */
 function script(facts: { vendor: string; hints: boolean; apple: boolean; textSize: string }): void {
-  const page = globalThis as unknown as { navigator: object; chrome?: unknown };
+  const page = globalThis as unknown as {
+    navigator: object;
+    chrome?: unknown;
+    innerWidth: number;
+    innerHeight: number;
+  };
   const prototype = Object.getPrototypeOf(page.navigator) as object;
   const answer = (name: string, value: unknown) => {
     Object.defineProperty(prototype, name, { get: () => value, configurable: true, enumerable: true });
@@ -27,6 +32,13 @@ function script(facts: { vendor: string; hints: boolean; apple: boolean; textSiz
   answer('webdriver', false);
   if (!facts.hints) delete (prototype as Record<string, unknown>)['userAgentData'];
   if (facts.apple) delete page.chrome;
+  // Without a screen there is no window round the page; on a desktop scripts expect one.
+  for (const side of ['Width', 'Height'] as const) {
+    const own = Object.getOwnPropertyDescriptor(page, `outer${side}`);
+    if (!own?.get) continue;
+    const get = () => (own.get!.call(page) as number) || page[`inner${side}`];
+    Object.defineProperty(page, `outer${side}`, { get, configurable: true, enumerable: true });
+  }
   if (facts.textSize !== '') {
     const sheet = new CSSStyleSheet();
     sheet.replaceSync(`:root { text-size-adjust: ${facts.textSize} !important; }`);

@@ -116,6 +116,10 @@ export class NetworkWatch implements NetworkLog {
     return !waiting && now - this.lastChange >= quietMs;
   }
 
+  pending(): string[] {
+    return [...this.underWay].map((id) => withoutQuery(this.started.get(id)?.url ?? ''));
+  }
+
   async structure(): Promise<string | null> {
     if (this.documentRequest === null) return null;
     const body = await this.session

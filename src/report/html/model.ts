@@ -30,8 +30,11 @@ export interface Mark {
 }
 
 export function pageModels(manifest: Manifest): PageModel[] {
-  let number = 0;
-  const numbers = new Map(manifest.findings.map((finding) => [finding.id, ++number]));
+  // As the lists count: page by page, without what is waived.
+  const listed = manifest.pages.flatMap(({ id }) =>
+    manifest.findings.filter((finding) => finding.page === id && !finding.waived),
+  );
+  const numbers = new Map(listed.map((finding, i) => [finding.id, i + 1]));
   return manifest.pages.map((page) => {
     const findings = manifest.findings.filter((finding) => finding.page === page.id && !finding.waived);
     const shown = manifest.findings.filter(
