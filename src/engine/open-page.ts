@@ -130,8 +130,7 @@ class OpenPage implements PageSession {
   private async settleResized(): Promise<void> {
     const { driver, deadline, device } = this;
     const { width, height, mobile } = device;
-    const { bounds, initialScale } = await deadline.race(driver.call('resized', { width, height, mobile }));
-    for (const bound of bounds) this.note(bound);
+    const { initialScale } = await this.noteBounds(driver.call('resized', { width, height, mobile }));
     // However far it was shrunk to fit before, it is shown as it would be at first: at its own scale, or as small as it gets.
     if (mobile) await deadline.race(driver.scaleTo(initialScale ?? LEAST_SCALE));
   }
@@ -147,8 +146,11 @@ class OpenPage implements PageSession {
     return Math.round(Math.min(60_000, this.deadline.remainingMs) * WAIT_SHARE);
   }
 
-  private async noteBounds(result: Promise<{ readonly bounds: readonly string[] }>): Promise<void> {
-    for (const bound of (await this.deadline.race(result)).bounds) this.note(bound);
+  /** Notes the waits whose bound was hit. */
+  private async noteBounds<T extends { readonly bounds: readonly string[] }>(result: Promise<T>): Promise<T> {
+    const found = await this.deadline.race(result);
+    for (const bound of found.bounds) this.note(bound);
+    return found;
   }
 
   async collect({ locate }: CollectRequest): Promise<LayoutSnapshot> {

@@ -24,7 +24,7 @@ export class Judge {
 
   /** @param onFailure is told of a rule that throws, which sees nothing on that render; without it, what was thrown goes on */
   constructor(
-    readonly rules: readonly Rule[],
+    private readonly rules: readonly Rule[],
     private readonly settings: RuleSettings,
     private readonly onFailure?: (rule: Rule, render: RenderView, error: unknown) => void,
   ) {}
