@@ -1,19 +1,34 @@
 // `npm test`: lint, types and all tests, those over the pages of bench/ sampled. `npm run verify`: the rest, whole. Each ends
 // with a line "N passed, N failed" taken from Jest's own result. Names of test files as arguments run those alone.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 const isWhole = process.argv.includes('--whole');
 const only = process.argv.slice(2).filter((arg) => arg !== '--whole');
 
-const run = (label, args, env = {}) => {
+const run = async (label, args, env = {}) => {
+  const started = performance.now();
   console.error(`test: ${label}`);
-  const { status } = spawnSync(process.execPath, args, {
+  const child = spawn(process.execPath, args, {
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   });
-  if (status !== 0) console.error(`test: ${label} FAILED`);
+  const [status] = await once(child, 'close');
+  const seconds = Math.round((performance.now() - started) / 1000);
+  console.error(`test: ${label} ${status === 0 ? 'done' : 'FAILED'} in ${seconds} s`);
   return status === 0;
+};
+
+/** Two at once, as many as the smallest machine has cores. @returns how many failed */
+const runAll = async (checks) => {
+  const waiting = [...checks];
+  let failed = 0;
+  const next = async () => {
+    for (let check = waiting.shift(); check; check = waiting.shift()) if (!(await run(...check))) failed++;
+  };
+  await Promise.all([next(), next()]);
+  return failed;
 };
 
 const LINT = [
@@ -32,13 +47,13 @@ const WHOLE = ['test/engine/in-place', 'test/long'];
 const ACCURACY = ['bench/accuracy.mjs', '--check'];
 
 const checks = only.length > 0 || isWhole ? [] : LINT;
-let failedChecks = checks.filter(([label, args]) => !run(label, args)).length;
+let failedChecks = await runAll(checks);
 
 const name = isWhole ? 'whole' : 'jest';
 const resultFile = `.setup/${name}.json`;
 mkdirSync('.setup', { recursive: true });
 rmSync(resultFile, { force: true });
-const jestOk = run(
+const jestOk = await run(
   'jest',
   [
     '--experimental-vm-modules',
@@ -56,7 +71,7 @@ if (!existsSync(resultFile)) {
 }
 if (only.length === 0) {
   const sampled = isWhole ? [] : ['--one-of', '10'];
-  if (!run(`accuracy ${sampled.join(' ')}`, [...ACCURACY, ...sampled])) failedChecks++;
+  if (!(await run(`accuracy ${sampled.join(' ')}`, [...ACCURACY, ...sampled]))) failedChecks++;
 }
 const result = JSON.parse(readFileSync(resultFile, 'utf8'));
 // A suite that could not even start counts as one failure, and so does each failed check.

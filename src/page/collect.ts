@@ -68,6 +68,8 @@ interface Inherited {
   readonly frame: Frame;
   /** Padding box of the nearest positioned ancestor, in the frame's viewport. */
   readonly positioned: Box;
+  /** The same for what is fixed: of the nearest ancestor that holds such boxes, else the viewport. */
+  readonly fixed: Box;
   /** Content edges of the nearest block container. */
   readonly content: { left: number; right: number };
 }
@@ -217,7 +219,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const addPseudo = (element: Element, which: '::before' | '::after', of: Inherited) => {
     const style = getComputedStyle(element, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
-    const box = pseudoBox(style, of.positioned) ?? flowPseudoBox(style, which, hostOf(element, of));
+    const holder = style.position === 'fixed' ? of.fixed : of.positioned;
+    const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, hostOf(element, of));
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
     const flags = (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0);
     const generated: Generated = { host: element, which };
@@ -314,11 +317,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const allows = element.getAttribute('data-isoptic-allow');
     if (allows !== null) allowed.push({ node, rules: allows });
 
-    const positionsChildren =
-      value('position') !== 'static' ||
-      value('transform') !== 'none' ||
-      value('filter') !== 'none' ||
-      value('contain') !== 'none';
+    const holds = reader.holding(nodes.style[node]!);
+    const padding = rect && holds.absolute ? insetBy(rect, nodes.border, node) : null;
     const isBlock = display !== 'inline' && display !== 'contents';
     const below: Inherited = {
       node,
@@ -327,7 +327,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       flags: flags | (tag === 'svg' ? FLAG_IN_PICTURE : 0),
       display: display === 'contents' ? inherited.display : display,
       frame: inherited.frame,
-      positioned: rect && positionsChildren ? insetBy(rect, nodes.border, node) : inherited.positioned,
+      positioned: padding ?? inherited.positioned,
+      fixed: padding && holds.fixed ? padding : inherited.fixed,
       content:
         rect && isBlock
           ? sidesOf(insetBy(insetBy(rect, nodes.border, node), nodes.padding, node))
@@ -359,7 +360,16 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       else if (rect && (inner.documentElement as Element | null)) {
         const content = insetBy(insetBy(rect, nodes.border, below.node), nodes.padding, below.node);
         const frame = { dx: below.frame.dx + content.x, dy: below.frame.dy + content.y };
-        const top = { ...below, scope: below.node, treeParent: -1, flags: 0, frame };
+        const viewport = { x: 0, y: 0, width: content.width, height: content.height };
+        const top = {
+          ...below,
+          scope: below.node,
+          treeParent: -1,
+          flags: 0,
+          frame,
+          positioned: viewport,
+          fixed: viewport,
+        };
         stack.push({ element: inner.documentElement, inherited: top, nth: 0 });
       }
       return;
@@ -398,6 +408,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       display: 'block',
       frame: { dx: window.scrollX, dy: window.scrollY },
       positioned: viewportBox,
+      fixed: viewportBox,
       content: { left: 0, right: viewportBox.width },
     },
   });

@@ -1,3 +1,4 @@
+import { holdsAbsolute, holdsFixed } from '../core/css/containing.js';
 import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
 import { edgesOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
@@ -28,6 +29,7 @@ export class StyleReader {
   private readonly sheets: SheetFacts | null;
   /** A row for what has no style. */
   readonly none: number;
+  private readonly holds = new Map<number, { fixed: boolean; absolute: boolean }>();
   /** Every row that was read, by its number. */
   private readonly rows: number[][] = [];
   private readonly rare: readonly string[];
@@ -74,6 +76,18 @@ export class StyleReader {
   /** What a row has for a property. */
   value(row: number, property: string): string {
     return this.strings.strings[this.rows[row]?.[columnOf(property)] ?? -1] ?? '';
+  }
+
+  /** Which positioned boxes an element of a style is the containing block of. */
+  holding(row: number): { readonly fixed: boolean; readonly absolute: boolean } {
+    let known = this.holds.get(row);
+    if (!known) {
+      const value = (property: string) => this.value(row, property);
+      const isInline = value('display') === 'inline';
+      known = { fixed: holdsFixed(value, isInline), absolute: holdsAbsolute(value, isInline) };
+      this.holds.set(row, known);
+    }
+    return known;
   }
 
   /**

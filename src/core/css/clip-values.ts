@@ -1,5 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import type { Clip } from '../geometry/clip.js';
+import { lengthOf } from './lengths.js';
+import { shapeOf } from './shapes.js';
 
 /** Distances from the edges of a box, CSS px. */
 export interface Insets {
@@ -10,14 +12,16 @@ export interface Insets {
 }
 
 /**
- * The insets of a computed `clip-path`, of `inset()` exactly and of circles and ellipses as the box around them (CSS
- * Shapes 1, section 3). Null for `none` and for shapes whose outline says little about what is lost.
+ * The insets of a computed `clip-path`, of `inset()` exactly and of circles and ellipses without area as the box around
+ * them (CSS Shapes 1, section 3). Null for `none` and for shapes whose outline says little about what is lost.
  */
 export function clipPathInset(value: string, box: Rect): Insets | null {
-  const inset = /^inset\(([^)]*)\)/.exec(value);
-  if (inset) {
-    const parts = inset[1]!.split(' round ')[0]!.trim().split(/\s+/);
-    const [top = '0px', right = top, bottom = top, left = right] = parts;
+  const shape = shapeOf(value);
+  const first = shape?.groups[0] ?? [];
+  if (shape?.kind === 'inset') {
+    const round = first.indexOf('round');
+    const [top = '0px', right = top, bottom = top, left = right] = round < 0 ? first : first.slice(0, round);
+    const length = (text: string, whole: number) => lengthOf(text, whole) || 0;
     return {
       top: length(top, box.height),
       right: length(right, box.width),
@@ -25,9 +29,12 @@ export function clipPathInset(value: string, box: Rect): Insets | null {
       left: length(left, box.width),
     };
   }
-  // A shape without area is a way to hide.
-  if (/^(circle|ellipse)\(0(px|%)?( 0(px|%)?)?( at .*)?\)$/.test(value)) {
-    return { top: box.height, right: box.width, bottom: 0, left: 0 };
+  if (shape?.kind === 'circle' || shape?.kind === 'ellipse') {
+    const at = first.indexOf('at');
+    const radii = at < 0 ? first : first.slice(0, at);
+    // A shape without area is a way to hide.
+    if (radii.some((radius) => lengthOf(radius, 100) === 0))
+      return { top: box.height, right: box.width, bottom: 0, left: 0 };
   }
   return null;
 }
@@ -45,9 +52,4 @@ export function legacyClip(value: string, box: Rect): Clip | null {
     bottom: at(bottom, box.y, box.y + box.height),
     left: at(left, box.x, box.x),
   };
-}
-
-function length(text: string, whole: number): number {
-  const value = Number.parseFloat(text) || 0;
-  return text.endsWith('%') ? (value / 100) * whole : value;
 }

@@ -1,5 +1,5 @@
 import { clipPathInset } from '../css/clip-values.js';
-import { alphaOf } from '../layout/paint.js';
+import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
@@ -12,16 +12,11 @@ export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
   const box = view.box(cutter);
   if (box.width <= 2 || box.height <= 2) return true;
   const clip = view.style(cutter, 'clip');
-  const path = view.style(cutter, 'clip-path');
-  const inset = clipPathInset(path, box);
+  const inset = clipPathInset(view.style(cutter, 'clip-path'), box);
   const isShut =
     inset !== null &&
     (inset.top + inset.bottom >= box.height - 1 || inset.left + inset.right >= box.width - 1);
-  return (
-    isShut ||
-    /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip) ||
-    /^(circle|ellipse)\(0(px|%)?\b(?!\.)/.test(path)
-  );
+  return isShut || /rect\((0|1)px,? (0|1)px,? (0|1)px,? (0|1)px\)/.test(clip);
 }
 
 /**
@@ -73,7 +68,7 @@ export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
   for (let at = cutter + 1; at <= scene.lastOf(cutter); at++) {
     if (view.style(at, 'position') !== 'absolute' || view.has(at, FLAG_CONTROL)) continue;
     const image = view.style(at, 'background-image');
-    if (!/gradient/.test(image) || !hasClearStop(image)) continue;
+    if (!image.includes('gradient') || !alphasIn(image).some((alpha) => alpha < 0.2)) continue;
     const fade = view.box(at);
     const atEnd = Math.abs(fade.y + fade.height - (box.y + box.height)) < 3 && fade.height >= 12;
     const atSide = Math.abs(fade.x + fade.width - (box.x + box.width)) < 3 && fade.width >= 12;
@@ -82,10 +77,6 @@ export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
     if ((atEnd || atSide) && !isWhole) return true;
   }
   return false;
-}
-
-function hasClearStop(image: string): boolean {
-  return (image.match(/rgba?\([^)]*\)|transparent/g) ?? []).some((stop) => alphaOf(stop) < 0.2);
 }
 
 /** A switch is at most so large, CSS px. */

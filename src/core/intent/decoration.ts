@@ -1,5 +1,5 @@
 import { perStyle } from '../layout/memo.js';
-import { alphaOf } from '../layout/paint.js';
+import { alphaOf } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ARIA_HIDDEN, FLAG_TEXT } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

@@ -1,3 +1,4 @@
+import { containsPaint } from '../css/containing.js';
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 import { isInline } from './displays.js';
@@ -10,7 +11,9 @@ export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): bo
   return (axis === 'x' ? hasOverflowX : hasOverflowY)(view, i) && !givesOverflowToViewport(view, i);
 }
 
-const isContained = perStyle((view, i) => /paint|strict|content/.test(view.style(i, 'contain')));
+const isContained = perStyle(
+  (view, i) => !isInline(view, i) && containsPaint((property) => view.style(i, property)),
+);
 // Inline boxes have no overflow of their own.
 const hasOverflowX = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-x') !== 'visible');
 const hasOverflowY = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-y') !== 'visible');

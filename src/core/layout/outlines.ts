@@ -1,3 +1,5 @@
+import { lengthOf } from '../css/lengths.js';
+import { shapeOf, type Shape } from '../css/shapes.js';
 import type { Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
 import { perStyle } from './memo.js';
@@ -105,21 +107,24 @@ function ratio(room: number, wanted: number): number {
 
 /** `circle()`, `ellipse()` and `polygon()` of a `clip-path` (CSS Shapes 1, section 3), about the border box. */
 function shape(view: SnapshotView, i: NodeIndex): Outline | null {
-  const match = /^(circle|ellipse|polygon)\((.*)\)/.exec(view.style(i, 'clip-path'));
-  if (!match) return null;
-  const [, kind, given = ''] = match;
+  const found = shapeOf(view.style(i, 'clip-path'));
+  if (!found || !/^(circle|ellipse|polygon)$/.test(found.kind)) return null;
   const box = view.box(i);
-  const holds = kind === 'polygon' ? inPolygon(given, box) : inEllipse(kind!, given, box);
+  const holds =
+    found.kind === 'polygon'
+      ? inPolygon(found.groups, box)
+      : inEllipse(found.kind, found.groups[0] ?? [], box);
   return holds && { node: i, holds };
 }
 
-function inEllipse(kind: string, given: string, box: Rect): Outline['holds'] | null {
-  const [size = '', place = '50% 50%'] = given.split(/\s*\bat\s+/);
-  const [atX = '50%', atY = '50%'] = place.trim().split(/\s+/);
+function inEllipse(kind: string, given: readonly string[], box: Rect): Outline['holds'] | null {
+  const at = given.indexOf('at');
+  const size = at < 0 ? given : given.slice(0, at);
+  const [atX = '50%', atY = '50%'] = at < 0 ? [] : given.slice(at + 1);
   const x = length(atX, box.width);
   const y = length(atY, box.height);
   const sides = { x: [x, box.width - x], y: [y, box.height - y] };
-  const [first = 'closest-side', second = first] = size.trim().split(/\s+/).filter(Boolean);
+  const [first = 'closest-side', second = first] = size;
   const radius = (value: string, axis: 'x' | 'y'): number => {
     // Of a circle, the sides of both axes count.
     const reach = (kind === 'circle' ? [...sides.x, ...sides.y] : sides[axis]).map(Math.abs);
@@ -140,14 +145,10 @@ function inEllipse(kind: string, given: string, box: Rect): Outline['holds'] | n
 }
 
 /** By the even-odd rule, which for outlines that don't cross themselves is the same as the other. */
-function inPolygon(given: string, box: Rect): Outline['holds'] | null {
-  const points = given
-    .replace(/^\s*(nonzero|evenodd)\s*,/, '')
-    .split(',')
-    .map((pair) => {
-      const [x = '0', y = '0'] = pair.trim().split(/\s+/);
-      return { x: box.x + length(x, box.width), y: box.y + length(y, box.height) };
-    });
+function inPolygon(groups: Shape['groups'], box: Rect): Outline['holds'] | null {
+  const points = groups
+    .filter(([x]) => x !== 'nonzero' && x !== 'evenodd')
+    .map(([x = '0', y = '0']) => ({ x: box.x + length(x, box.width), y: box.y + length(y, box.height) }));
   if (points.length < 3 || points.some(({ x, y }) => Number.isNaN(x + y))) return null;
   return (x, y) => {
     let inside = false;
@@ -159,9 +160,7 @@ function inPolygon(given: string, box: Rect): Outline['holds'] | null {
   };
 }
 
-/** NaN for what is not a plain length or percentage. */
+/** A length or percentage, or a place by its name; NaN for what is none. */
 function length(text: string, whole: number): number {
-  if (/^-?[\d.]+%$/.test(text)) return (Number.parseFloat(text) / 100) * whole;
-  if (/^-?[\d.]+(px)?$/.test(text)) return Number.parseFloat(text);
-  return { left: 0, top: 0, center: whole / 2, right: whole, bottom: whole }[text] ?? Number.NaN;
+  return { left: 0, top: 0, center: whole / 2, right: whole, bottom: whole }[text] ?? lengthOf(text, whole);
 }

@@ -1,3 +1,4 @@
+import { isPaintedAsOne } from '../css/containing.js';
 import { holdsItems, isContents, isInline, isInlineBlock } from './displays.js';
 import { perStyle } from './memo.js';
 import { FLAG_TOP_LAYER } from './snapshot.js';
@@ -151,23 +152,6 @@ const isPositioned = perStyle((view, i) => view.style(i, 'position') !== 'static
 
 const floatsAside = perStyle((view, i) => view.style(i, 'float') !== 'none');
 
-const makesByStyle = perStyle((view, i): boolean => {
-  const position = view.style(i, 'position');
-  if (position === 'fixed' || position === 'sticky') return true;
-  const set = (property: Parameters<SnapshotView['style']>[1]) => {
-    const value = view.style(i, property);
-    return value !== '' && value !== 'none';
-  };
-  const opacity = view.style(i, 'opacity');
-  if (opacity !== '' && opacity !== '1') return true;
-  if (set('transform') || set('translate') || set('rotate') || set('scale') || set('perspective'))
-    return true;
-  if (set('filter') || set('backdrop-filter') || set('clip-path') || set('mask-image')) return true;
-  const blend = view.style(i, 'mix-blend-mode');
-  if (blend !== '' && blend !== 'normal') return true;
-  if (view.style(i, 'isolation') === 'isolate') return true;
-  if (/opacity|transform|filter|perspective|clip-path|mask|z-index/.test(view.style(i, 'will-change')))
-    return true;
-  if (/layout|paint|strict|content/.test(view.style(i, 'contain'))) return true;
-  return view.style(i, 'container-type') !== 'normal' && view.style(i, 'container-type') !== '';
-});
+const makesByStyle = perStyle((view, i) =>
+  isPaintedAsOne((property) => view.style(i, property), isInline(view, i)),
+);

@@ -1,24 +1,8 @@
+import { alphaOf, alphasIn } from '../css/colours.js';
 import { isInline } from './displays.js';
 import { perNode, perStyle } from './memo.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
-
-/** The alpha of a computed colour, 0 to 1. */
-export function alphaOf(colour: string): number {
-  let alpha = alphas.get(colour);
-  if (alpha === undefined) alphas.set(colour, (alpha = readAlpha(colour)));
-  return alpha;
-}
-
-/** Pages have few colours. */
-const alphas = new Map<string, number>();
-
-function readAlpha(colour: string): number {
-  if (colour === '' || colour === 'transparent') return 0;
-  const match = /[,/]\s*([\d.]+)(%?)\s*\)$/.exec(colour);
-  if (!match || (/^(rgb|hsl)\(/.test(colour) && !colour.includes('/'))) return 1;
-  return Number.parseFloat(match[1]!) / (match[2] === '%' ? 100 : 1);
-}
 
 /** Whether what is under an element's box is not seen through it. */
 export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
@@ -42,8 +26,8 @@ function blursWhatIsUnder(view: SnapshotView, i: NodeIndex): boolean {
 function isOpaqueImage(image: string, size: string): boolean {
   if (image === '' || image === 'none') return false;
   if (/gradient\(/.test(image)) {
-    const stops = image.match(/rgba?\([^)]*\)|transparent/g) ?? [];
-    return stops.length > 0 && stops.every((stop) => alphaOf(stop) >= 0.9);
+    const stops = alphasIn(image);
+    return stops.length > 0 && stops.every((alpha) => alpha >= 0.9);
   }
   return /cover|100%/.test(size);
 }

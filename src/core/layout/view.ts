@@ -1,3 +1,4 @@
+import { holdsAbsolute, holdsFixed } from '../css/containing.js';
 import type { Rect } from '../geometry/rect.js';
 import {
   FLAG_RENDERED,
@@ -192,24 +193,18 @@ export class SnapshotView {
     return ancestor;
   }
 
-  private holdsAbsolute(i: NodeIndex): boolean {
-    return this.style(i, 'position') !== 'static' || this.holdsFixed(i);
+  private holdsFixed(i: NodeIndex): boolean {
+    return this.tag(i) === 'iframe' || holdsFixed((property) => this.style(i, property), this.isInlineBox(i));
   }
 
-  private holdsFixed(i: NodeIndex): boolean {
-    const contain = this.style(i, 'contain');
-    const willChange = this.style(i, 'will-change');
-    const container = this.style(i, 'container-type');
+  private holdsAbsolute(i: NodeIndex): boolean {
     return (
-      isSet(this.style(i, 'transform')) ||
-      isSet(this.style(i, 'translate')) ||
-      isSet(this.style(i, 'filter')) ||
-      isSet(this.style(i, 'perspective')) ||
-      /layout|paint|strict|content/.test(contain) ||
-      /transform|filter|perspective/.test(willChange) ||
-      (container !== '' && container !== 'normal') ||
-      this.tag(i) === 'iframe'
+      this.tag(i) === 'iframe' || holdsAbsolute((property) => this.style(i, property), this.isInlineBox(i))
     );
+  }
+
+  private isInlineBox(i: NodeIndex): boolean {
+    return this.style(i, 'display') === 'inline';
   }
 }
 
@@ -228,10 +223,6 @@ function listsBy(count: number, column: Int32Array, most: number): readonly (rea
     else (list as number[]).push(row);
   }
   return lists;
-}
-
-function isSet(value: string): boolean {
-  return value !== '' && value !== 'none';
 }
 
 function rectAt(column: Float64Array, row: number): Rect {
