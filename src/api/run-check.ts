@@ -3,6 +3,7 @@ import { IsopticError, messageOf } from '../core/errors.js';
 import type { Access } from '../engine/access.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import { DEFAULT_ENGINE } from '../engine/engines.js';
+import { userCache } from '../engine/user-cache.js';
 import { htmlReport } from '../report/html/write.js';
 import { check, poolFor } from '../run/check.js';
 import type { Manifest } from '../run/manifest.js';
@@ -41,7 +42,7 @@ export interface RequestTools {
 export interface FoundEvent {
   readonly kind: 'found';
   readonly pages: readonly { readonly id: string; readonly source: string }[];
-  /** Limits that were reached, links left out. */
+  /** Limits that were reached, links left out, folders that can't be used. */
   readonly notes: readonly string[];
 }
 
@@ -69,7 +70,8 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const site = await openTargets(request.targets, request.find);
     close = () => site.close();
     const pages = site.pages.map(({ id, source }) => ({ id, source }));
-    tools.onEvent({ kind: 'found', pages, notes: site.notes });
+    const { note } = await userCache();
+    tools.onEvent({ kind: 'found', pages, notes: [...(note === null ? [] : [note]), ...site.notes] });
     const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await withSignIn(request, shared);

@@ -1,6 +1,7 @@
 import { setTimeout } from 'node:timers/promises';
 import pLimit from 'p-limit';
 import { NO_DELIVERY } from '../core/delivery/delivery.js';
+import { IsopticError } from '../core/errors.js';
 import { fontSetOf } from '../core/fonts/font-sets.js';
 import type { Device } from '../core/profile/profile.js';
 import { BrowserGone } from './failures.js';
@@ -11,6 +12,8 @@ import { render } from './render.js';
 /** How often one render is tried when the browser dies under it: it may be another page that killed it. */
 const TRIES = 2;
 const TOLD_MS = 300;
+/** A machine that is short of something for a moment may have it again then. */
+const AGAIN_MS = 500;
 
 export interface PoolOptions {
   readonly executable: string | undefined;
@@ -106,7 +109,13 @@ export class BrowserPool {
 
   private start(kind: BrowserKind): Running {
     const { executable, log } = this.options;
-    const session = this.engine.launch({ executable, ...kind, log });
+    const launch = () => this.engine.launch({ executable, ...kind, log });
+    const session = launch().catch(async (error: unknown) => {
+      if (this.closing || !(error instanceof IsopticError) || error.code !== 'browser-start') throw error;
+      log('the browser did not start; once more', { error: error.message });
+      await setTimeout(AGAIN_MS);
+      return launch();
+    });
     const started: Running = { kind: nameOf(kind), session, busy: 0 };
     this.running.push(started);
     // One that did not start is none; who waits for it is told.

@@ -4,6 +4,7 @@ import type { Finding } from '../core/findings/finding.js';
 import { intersect, type Rect } from '../core/geometry/rect.js';
 import type { Device } from '../core/profile/profile.js';
 import { widthClass } from '../core/profile/width-class.js';
+import { messageOf } from '../core/errors.js';
 import { findingRecord } from './finding-record.js';
 import type { FindingRecord, RenderRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';
@@ -60,7 +61,12 @@ export async function withEvidence(
         if (!picture) return;
         for (const { path, rect, done } of crops) {
           const crop = await cropOf(picture, rect).catch(() => null);
-          if (crop) await folder.write(path, crop).then(done);
+          if (!crop) continue;
+          await folder.write(path, crop).then(done, (error: unknown) => {
+            const note = `its evidence could not be written: ${messageOf(error).replaceAll(folder.full(path), path)}`;
+            const notes = renders.find((render) => render.shots.full === shot)?.notes;
+            if (notes && !notes.includes(note)) notes.push(note);
+          });
         }
       }),
     ),

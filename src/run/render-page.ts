@@ -170,7 +170,11 @@ class PageWork {
     this.judged.push({ render, reported: this.judge.judge(render) });
     record.timings.analyseMs = clock();
     record.notes.push(...(this.failures.get(view) ?? []));
-    if (plan.keepLayouts) await writeLayout(tools.folder, render, tools.redact);
+    if (plan.keepLayouts) {
+      await writeLayout(tools.folder, render, tools.redact).catch((error: unknown) =>
+        record.notes.push(`its layout could not be written: ${messageOf(error)}`),
+      );
+    }
     record.notes.push(...redirectNotes(page.url, finalUrl));
     if (tools.fonts === 'platform') record.notes.push(...fontNotes(view, device));
   }

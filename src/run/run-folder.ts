@@ -1,7 +1,8 @@
-import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import writeFileAtomic from 'write-file-atomic';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { makeFolder } from '../engine/make-folder.js';
 import type { Manifest } from './manifest.js';
 
 /** The folder of one run. Paths given and returned are relative to it, with `/` between their parts. */
@@ -20,7 +21,7 @@ export class RunFolder {
         throw error;
       });
       if (entries.length > 0) await clear(full, path, entries, replace);
-      await mkdir(full, { recursive: true });
+      await makeFolder(full);
       // Found out now, not after all pages are rendered.
       const probe = join(full, '.isoptic-write-test');
       await writeFile(probe, '');
@@ -43,7 +44,7 @@ export class RunFolder {
 
   async write(relativePath: string, content: string | Buffer): Promise<string> {
     const full = join(this.path, relativePath);
-    await mkdir(dirname(full), { recursive: true });
+    await makeFolder(dirname(full));
     await writeFile(full, content);
     return relativePath;
   }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { readFile, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import envPaths from 'env-paths';
 import writeFileAtomic from 'write-file-atomic';
 import { z } from 'zod';
@@ -8,6 +8,7 @@ import { IsopticError } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from '../engine/access.js';
 import { NO_ALTERATIONS } from '../engine/job.js';
+import { makeFolder } from '../engine/make-folder.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import { BrowserPool } from '../engine/pool.js';
 import type { Step } from '../engine/steps.js';
@@ -130,7 +131,7 @@ async function readKept(file: string, keepMs: number): Promise<SignedInState | n
 /** A state that can't be kept is no reason not to use it. */
 async function keep(file: string, state: SignedInState): Promise<void> {
   try {
-    await mkdir(join(file, '..'), { recursive: true, mode: 0o700 });
+    await makeFolder(dirname(file), 0o700);
     await writeFileAtomic(file, JSON.stringify(state), { mode: 0o600 });
   } catch {
     // The next run signs in again.

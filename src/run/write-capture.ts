@@ -11,7 +11,7 @@ import type { RunFolder } from './run-folder.js';
 /** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
 const MASK = '#7d7f86';
 
-/** Writes the pictures of one capture and gives its record. A picture that can't be written fails this render only. */
+/** Writes the pictures of one capture and gives its record. Of pictures that can't be written it says so: what was found is told all the same. */
 export async function writeCapture(
   page: CapturedPage,
   device: Device,
@@ -46,7 +46,8 @@ export async function writeCapture(
     }
     return record;
   } catch (error) {
-    return { ...record, status: 'failed', error: { code: 'shot-unwritable', message: messageOf(error) } };
+    record.notes.push(`its pictures could not be written: ${messageOf(error)}`);
+    return record;
   }
 }
 

@@ -1,7 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { isPaintedAsOne } from '../../src/core/css/containing.js';
-import type { StyleProperty } from '../../src/core/layout/snapshot.js';
 import { layoutPath, readLayout } from '../../src/run/layout-file.js';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
 
@@ -87,7 +86,7 @@ test('what holds a positioned box, and what is painted as one, are as the browse
         ...CELLS[at]!,
         fixed: view.containingElement(fixed) === holder,
         absolute: view.containingElement(absolute) === holder,
-        asOne: isPaintedAsOne((property) => view.style(holder, property as StyleProperty), isInline),
+        asOne: isPaintedAsOne((property) => view.style(holder, property), isInline),
       };
       const isUnder = view.classes(cellRow).includes('under');
       expect(told).toEqual({

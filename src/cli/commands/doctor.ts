@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import colors from 'picocolors';
 import { IsopticError } from '../../core/errors.js';
 import { DEFAULT_ENGINE } from '../../engine/engines.js';
+import { userCache } from '../../engine/user-cache.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { VERSION } from '../../version.js';
 
@@ -24,6 +25,8 @@ export function doctorCommand(): Command {
       line('node', true, `${process.versions.node} on ${process.platform} ${process.arch}`);
       const { profiles, agents } = await loadCatalogue();
       line('profiles', true, `${profiles.length}, user agents of ${agents.date}`);
+      const cache = await userCache();
+      line('cache', cache.note === null, cache.note ?? cache.folder);
       try {
         const found = await DEFAULT_ENGINE.find(options.browser);
         const session = await DEFAULT_ENGINE.launch({

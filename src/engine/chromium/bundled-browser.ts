@@ -1,13 +1,13 @@
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { fileURLToPath } from 'node:url';
 import { createBrotliDecompress } from 'node:zlib';
-import envPaths from 'env-paths';
 import * as tar from 'tar';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { exists } from '../exists.js';
+import { userCache } from '../user-cache.js';
 import type { FoundBrowser } from './found-browser.js';
 
 const PACKAGE = '@sparticuz/chromium';
@@ -47,12 +47,11 @@ export async function bundledBrowser(): Promise<FoundBrowser> {
 
 async function unpackOnce(): Promise<string> {
   const packed = await packageFolder();
-  const cache = envPaths('isoptic', { suffix: '' }).cache;
+  const { folder: cache } = await userCache();
   const folder = join(cache, `chromium-${packed.version}`);
   if (await exists(folder)) return folder;
   let fresh: string | undefined;
   try {
-    await mkdir(cache, { recursive: true });
     // Unpacked beside its final place, then renamed: a folder of that name is always complete.
     fresh = await mkdtemp(join(cache, 'unpacking-'));
     await unpack(packed.bin, fresh, folder);

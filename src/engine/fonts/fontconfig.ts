@@ -1,13 +1,13 @@
-import { mkdir, readdir } from 'node:fs/promises';
+import { readdir } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import envPaths from 'env-paths';
 import XMLBuilder from 'fast-xml-builder';
 import writeFileAtomic from 'write-file-atomic';
 import { FONT_SET, type FontSetName } from '../../core/fonts/font-sets.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { exists } from '../exists.js';
+import { userCache } from '../user-cache.js';
 
 /** Where each family lies: an npm package, and in it one folder a style, or `ttf/`. */
 const PACKAGES: Readonly<Record<string, string>> = {
@@ -38,13 +38,12 @@ const NOWHERE = 'isoptic-not-on-this-device';
 
 /** The path of the fontconfig file of a platform's set, written once into the user's cache folder. */
 export async function fontconfigFile(set: FontSetName): Promise<string> {
-  const cache = envPaths('isoptic', { suffix: '' }).cache;
+  const { folder: cache } = await userCache();
   try {
     const text = await fontconfig(set, join(cache, 'fontconfig'));
     const digest = createHash('sha256').update(text).digest('hex').slice(0, 12);
     const file = join(cache, `fonts-${set}-${digest}.conf`);
     if (await exists(file)) return file;
-    await mkdir(cache, { recursive: true });
     await writeFileAtomic(file, text);
     return file;
   } catch (error) {
