@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
 import { mergeAcrossPages } from '../core/findings/across-pages.js';
-import { applyWaivers, type Waiver } from '../core/findings/waivers.js';
+import { applyWaivers, isForOnePage, type Accepted, type Waiver } from '../core/findings/waivers.js';
 import { RULES } from '../core/rules/index.js';
 import type { Device } from '../core/profile/profile.js';
 import { BrowserPool } from '../engine/pool.js';
@@ -59,8 +59,8 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     ),
   );
   const renders = pages.flatMap((page) => page.renders);
-  const { findings, waivers } = withWaivers(
-    mergeAcrossPages(pages.flatMap((page) => page.findings)),
+  const { findings, waivers } = mergedUnderWaivers(
+    pages.flatMap((page) => page.findings),
     plan.waivers,
     startedAt,
   );
@@ -107,24 +107,39 @@ function profileRecord(device: Device): Manifest['profiles'][number] {
   };
 }
 
-/** @param now its local date is what a waiver's end is held against */
-export function withWaivers(
+/**
+ * The findings of all pages, those of a template put together, with what the user has accepted. A waiver for one page accepts
+ * that page's part only, so it is applied first; the others accept what the user reads: the whole finding.
+ * @param now its local date is what a waiver's end is held against
+ */
+export function mergedUnderWaivers(
   findings: readonly FindingRecord[],
   waivers: readonly Waiver[],
   now: Date,
 ): Pick<Manifest, 'findings' | 'waivers'> {
   const two = (n: number) => String(n).padStart(2, '0');
   const today = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
-  const { waived, uses } = applyWaivers(findings, waivers, today);
+  const ofPages = applyWaivers(findings, waivers.filter(isForOnePage), today);
+  const merged = mergeAcrossPages(marked(findings, ofPages), ({ waived }) => JSON.stringify(waived));
+  const others = waivers.filter((waiver) => !isForOnePage(waiver));
+  const ofFindings = applyWaivers(merged, others, today);
+  const uses = new Map([
+    ...waivers.filter(isForOnePage).map((waiver, i) => [waiver, ofPages.uses[i]!] as const),
+    ...others.map((waiver, i) => [waiver, ofFindings.uses[i]!] as const),
+  ]);
   return {
-    waivers: uses,
-    findings: findings.map((finding) => {
-      const waiver = waived.get(finding.id);
-      if (!waiver) return finding;
-      const { reason, who, until } = waiver;
-      return { ...finding, waived: { reason, who, until } };
-    }),
+    findings: marked(merged, ofFindings),
+    waivers: waivers.map((waiver) => uses.get(waiver)!),
   };
+}
+
+function marked(findings: readonly FindingRecord[], { waived }: Accepted): FindingRecord[] {
+  return findings.map((finding) => {
+    const waiver = waived.get(finding.id);
+    if (!waiver || finding.waived) return finding;
+    const { reason, who, until } = waiver;
+    return { ...finding, waived: { reason, who, until } };
+  });
 }
 
 export function summarise(

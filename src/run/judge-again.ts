@@ -1,9 +1,8 @@
-import { mergeAcrossPages } from '../core/findings/across-pages.js';
 import { findingsOfPage } from '../core/findings/group.js';
 import type { RuleSettings } from '../core/findings/settings.js';
 import type { Waiver } from '../core/findings/waivers.js';
 import { RULES } from '../core/rules/index.js';
-import { summarise, withWaivers } from './check.js';
+import { mergedUnderWaivers, summarise } from './check.js';
 import { findingRecord } from './finding-record.js';
 import { layoutPath, readLayout } from './layout-file.js';
 import type { FindingRecord, Manifest } from './manifest.js';
@@ -50,6 +49,6 @@ export async function judgeAgain(
       findings.push(findingRecord(finding, seen));
     }
   }
-  const judged = withWaivers(mergeAcrossPages(findings), judging.waivers, new Date());
+  const judged = mergedUnderWaivers(findings, judging.waivers, new Date());
   return { ...manifest, ...judged, summary: summarise(manifest.renders, judged.findings) };
 }

@@ -66,3 +66,8 @@ export function keyOf(rule: Rule, sighting: Sighting): string {
 export function defectKey(rule: string, key: string): string {
   return `${rule}\n${key}`;
 }
+
+/** What a defect's key says beside the rule: of most, the path of the element at fault. */
+export function pathIn(key: string): string {
+  return key.slice(key.indexOf('\n') + 1);
+}

@@ -17,15 +17,21 @@ export interface WaiverUse extends Waiver {
   readonly state: 'used' | 'unused' | 'expired';
 }
 
-/**
- * Which waiver a finding falls under, and what became of each waiver.
- * @param today `YYYY-MM-DD`
- */
+type Waivable = Pick<Finding, 'id' | 'rule' | 'selector' | 'related' | 'page'>;
+
+/** Which waiver each finding falls under, and what became of the waivers. */
+export interface Accepted {
+  /** By the finding's id. */
+  readonly waived: ReadonlyMap<string, Waiver>;
+  readonly uses: WaiverUse[];
+}
+
+/** @param today `YYYY-MM-DD` */
 export function applyWaivers(
-  findings: readonly Pick<Finding, 'id' | 'rule' | 'selector' | 'related' | 'page'>[],
+  findings: readonly Waivable[],
   waivers: readonly Waiver[],
   today: string,
-): { readonly waived: ReadonlyMap<string, Waiver>; readonly uses: WaiverUse[] } {
+): Accepted {
   const waived = new Map<string, Waiver>();
   const uses = waivers.map((waiver): WaiverUse => {
     if (waiver.until < today) return { ...waiver, state: 'expired' };
@@ -36,10 +42,12 @@ export function applyWaivers(
   return { waived, uses };
 }
 
-function isUnder(
-  finding: Pick<Finding, 'id' | 'rule' | 'selector' | 'related' | 'page'>,
-  waiver: Waiver,
-): boolean {
+/** Whether a waiver is for the part that one page has of a finding: it is applied before pages are put together. */
+export function isForOnePage(waiver: Waiver): boolean {
+  return waiver.page !== undefined && waiver.finding === undefined;
+}
+
+function isUnder(finding: Waivable, waiver: Waiver): boolean {
   if (waiver.finding !== undefined) return waiver.finding === finding.id;
   if (waiver.rule !== finding.rule) return false;
   if (waiver.page !== undefined && waiver.page !== finding.page) return false;

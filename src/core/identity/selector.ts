@@ -1,16 +1,31 @@
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { classesWritten, escapeIdentifier, isNamed, stepText } from './names.js';
 
-/** A selector of more steps is no shorter than a full path in any way that helps a reader; trying them all is cubic. */
-const MOST_STEPS = 12;
+/** So many elements above one are tried as its middle step, and as the first. */
+const MIDDLES = 8;
+const ANCHORS = 3;
+
+/** Of a page there is one each, or few. */
+const LANDMARKS = /^(html|body|main|nav|header|footer|aside|form|table|h1|dialog|iframe)$/;
+/** A class that says in what state an element is, or how it is spaced or coloured, goes with the next edit. */
+const PASSING =
+  /^(active|current|selected|show|shown|open|collapsed?|disabled|(is|has|js)-.*|[a-z]{1,3}-[a-z]{0,3}-?\d+|(text|bg|d|w|h|col|row|flex|float|border)-.*|.*[:[\]/].*)$/;
+
+/** Part of a selector, and the elements of its tree that it matches by itself. */
+interface Step {
+  readonly text: string;
+  readonly matches: readonly NodeIndex[];
+}
 
 /**
- * Writes selectors that match exactly one element of the page: short ones where they do, longer ones where they must.
- * `>>>` steps into an open shadow root or a frame's document.
+ * Writes selectors that match exactly one element of the page: of as few steps as do, three at most where three can, by names
+ * that last rather than by places. `>>>` steps into an open shadow root or a frame's document.
  */
 export class SelectorWriter {
   private readonly byTag = new Map<string, NodeIndex[]>();
   private readonly idCounts = new Map<string, number>();
   private readonly done = new Map<NodeIndex, string>();
+  private readonly steps = new Map<NodeIndex, readonly Step[]>();
 
   constructor(readonly view: SnapshotView) {
     for (let i = 0; i < view.count; i++) {
@@ -37,14 +52,6 @@ export class SelectorWriter {
     return `${this.scope(i)} ${this.view.tag(i)}`;
   }
 
-  /** Whether the step written for `model` (tag and some classes) also matches `candidate` of the same tree and tag. */
-  private stepMatches(model: NodeIndex, candidate: NodeIndex): boolean {
-    if (model === candidate) return true;
-    if (this.tagKey(model) !== this.tagKey(candidate)) return false;
-    const classes = this.view.classes(candidate);
-    return stepClasses(this.view, model).every((name) => classes.includes(name));
-  }
-
   /** The selector of an element, or of the element that a pseudo-element belongs to with `::before` or `::after`. */
   write(i: NodeIndex): string {
     const known = this.done.get(i);
@@ -62,116 +69,122 @@ export class SelectorWriter {
   }
 
   private within(i: NodeIndex): string {
-    const ownId = this.idStep(i);
-    if (ownId) return ownId;
-    const chain: NodeIndex[] = [i];
-    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) chain.unshift(at);
-
-    return this.shortest(chain, false) ?? this.shortest(chain, true) ?? this.fullPath(chain);
+    const above: NodeIndex[] = [];
+    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) above.push(at);
+    return this.alone(i) ?? this.belowAnchor(i, above) ?? this.fullPath(i, above);
   }
 
-  /** As few steps upwards as make the element the only match; null when none do. */
-  private shortest(chain: readonly NodeIndex[], withPosition: boolean): string | null {
-    const last = chain.length - 1;
-    const lastStep = withPosition ? this.stepWithPosition(chain[last]!) : step(this.view, chain[last]!);
-    // A bare tag says little to a reader: its parent's step is written too.
-    const bare =
-      stepClasses(this.view, chain[last]!).length === 0 && last >= 2 && chain[last - 1] !== this.view.body;
-    const farthest = Math.max(0, last - MOST_STEPS);
-    for (let from = bare ? last - 1 : last; from >= farthest; from--) {
-      const steps = chain.slice(from);
-      const id = from < last ? this.idStep(steps[0]!) : null;
-      if (this.matches(steps, id ? steps[0]! : null, withPosition) === 1) {
-        const above = steps.slice(0, -1).map((at, i) => (i === 0 && id ? id : step(this.view, at)));
-        return [...above, lastStep].join(' > ');
+  /** One step that matches nothing else. A bare tag says little to a reader, unless there is little else like it. */
+  private alone(i: NodeIndex): string | null {
+    const parent = this.treeParent(i);
+    const saysEnough = (text: string) =>
+      /[#.]/.test(text) || LANDMARKS.test(text) || parent < 0 || parent === this.view.body;
+    const step = this.stepsOf(i).find(({ text, matches }) => matches.length === 1 && saysEnough(text));
+    return step?.text ?? null;
+  }
+
+  /** Two steps, or three: from something above that is the only one of its kind. */
+  private belowAnchor(i: NodeIndex, above: readonly NodeIndex[]): string | null {
+    const anchors = above
+      .flatMap((node, at) => {
+        const text = this.alone(node);
+        return text === null ? [] : [{ node, at, text }];
+      })
+      .slice(0, ANCHORS);
+    for (const last of this.stepsOf(i)) {
+      for (const anchor of anchors) {
+        const inside = last.matches.filter((match) => this.stands(match, anchor.node));
+        if (inside.length === 1) return joined([anchor.text, anchor.at === 0, last.text]);
+        if (anchor.at === 0 && inside.filter((match) => this.treeParent(match) === anchor.node).length === 1)
+          return joined([anchor.text, true, last.text]);
       }
-      if (id) return null;
+    }
+    for (const last of this.stepsOf(i)) {
+      for (const anchor of anchors) {
+        const inside = last.matches.filter((match) => this.stands(match, anchor.node));
+        for (const [at, node] of above.slice(0, Math.min(MIDDLES, anchor.at)).entries()) {
+          for (const middle of this.stepsOf(node)) {
+            const between = new Set(middle.matches.filter((match) => this.stands(match, anchor.node)));
+            const isDirect = at === 0;
+            const found = inside.filter((match) =>
+              isDirect ? between.has(this.treeParent(match)) : this.standsInOne(match, between),
+            );
+            if (found.length === 1)
+              return joined([anchor.text, at === anchor.at - 1, middle.text, isDirect, last.text]);
+          }
+        }
+      }
     }
     return null;
   }
 
-  /** With positions at every step, from the nearest id or the top: always the only one. */
-  private fullPath(chain: readonly NodeIndex[]): string {
+  /** Whether an element stands below another one of its own tree. */
+  private stands(i: NodeIndex, below: NodeIndex): boolean {
+    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) if (at === below) return true;
+    return false;
+  }
+
+  private standsInOne(i: NodeIndex, of: ReadonlySet<NodeIndex>): boolean {
+    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) if (of.has(at)) return true;
+    return false;
+  }
+
+  /** The steps that an element can be written as, those first that say most and last longest. */
+  private stepsOf(i: NodeIndex): readonly Step[] {
+    const known = this.steps.get(i);
+    if (known) return known;
+    const { view } = this;
+    const tag = view.tag(i);
+    const steps: Step[] = [];
+    const id = this.idStep(i);
+    if (id !== null) steps.push({ text: id, matches: [i] });
+    const alike = this.byTag.get(this.tagKey(i)) ?? [];
+    const names = classesWritten(view, i);
+    const lasting = names.filter((name) => !PASSING.test(name));
+    const passing = names.filter((name) => PASSING.test(name));
+    const having = (classes: readonly string[]) =>
+      alike.filter((other) => classes.every((name) => view.classes(other).includes(name)));
+    for (const name of lasting) steps.push({ text: stepText(tag, [name]), matches: having([name]) });
+    if (lasting.length > 1) {
+      const both = lasting.slice(0, 2);
+      steps.push({ text: stepText(tag, both), matches: having(both) });
+    }
+    const bare = { text: escapeIdentifier(tag), matches: alike };
+    if (lasting.length === 0 || LANDMARKS.test(tag)) steps.push(bare);
+    for (const name of passing) steps.push({ text: stepText(tag, [name]), matches: having([name]) });
+    const { nth } = view.snapshot.nodes;
+    if (nth[i] !== 0) {
+      const atPlace = (other: NodeIndex) => Math.max(1, nth[other]!) === nth[i];
+      for (const { text, matches } of [...steps.filter((step) => step.text !== id).slice(0, 1), bare]) {
+        steps.push({ text: `${text}:nth-of-type(${nth[i]!})`, matches: matches.filter(atPlace) });
+      }
+    }
+    this.steps.set(i, steps);
+    return steps;
+  }
+
+  /** With positions at every step, from the nearest id or the top: always the only one, and never short. */
+  private fullPath(i: NodeIndex, above: readonly NodeIndex[]): string {
+    const { nth } = this.view.snapshot.nodes;
     const parts: string[] = [];
-    for (const at of [...chain].reverse()) {
-      if (at === this.view.root && chain.length > 1) break;
-      const id = this.idStep(at);
-      parts.unshift(id ?? this.stepWithPosition(at));
-      if (id) break;
+    for (const at of [i, ...above]) {
+      if (at === this.view.root && above.length > 0) break;
+      const alone = at === i ? null : this.alone(at);
+      const tag = escapeIdentifier(this.view.tag(at));
+      parts.unshift(alone ?? (nth[at] === 0 ? tag : `${tag}:nth-of-type(${nth[at]!})`));
+      if (alone !== null) break;
     }
     return parts.join(' > ');
   }
 
-  /**
-   * How many elements the child-combined steps match.
-   * @param anchor where given, the first step is this one element alone
-   * @param withPosition whether the last step says where the element stands among its siblings
-   */
-  private matches(steps: readonly NodeIndex[], anchor: NodeIndex | null, withPosition: boolean): number {
-    const last = steps[steps.length - 1]!;
-    const { nth } = this.view.snapshot.nodes;
-    let count = 0;
-    for (const candidate of this.byTag.get(this.tagKey(last)) ?? []) {
-      if (withPosition && nth[last] !== 0 && Math.max(1, nth[candidate]!) !== nth[last]) continue;
-      let at = candidate;
-      let level = steps.length - 1;
-      while (level >= 0 && at >= 0) {
-        const fits = level === 0 && anchor !== null ? at === anchor : this.stepMatches(steps[level]!, at);
-        if (!fits) break;
-        at = this.treeParent(at);
-        level--;
-      }
-      if (level < 0) count++;
-    }
-    return count;
-  }
-
   private idStep(i: NodeIndex): string | null {
     const id = this.view.id(i);
-    if (id === '' || this.idCounts.get(`${this.scope(i)} ${id}`) !== 1 || looksGenerated(id)) return null;
+    if (!isNamed(this.view, i) || this.idCounts.get(`${this.scope(i)} ${id}`) !== 1) return null;
     return `#${escapeIdentifier(id)}`;
   }
-
-  private stepWithPosition(i: NodeIndex): string {
-    const nth = this.view.snapshot.nodes.nth[i]!;
-    return nth === 0 ? step(this.view, i) : `${step(this.view, i)}:nth-of-type(${nth})`;
-  }
 }
 
-const MAX_CLASSES = 3;
-
-/** One step: the tag with the classes that a person wrote. */
-export function step(view: SnapshotView, i: NodeIndex): string {
-  return [view.tag(i), ...stepClasses(view, i)].map(escapeIdentifier).join('.');
-}
-
-function stepClasses(view: SnapshotView, i: NodeIndex): string[] {
-  return view
-    .classes(i)
-    .filter((name) => !looksGenerated(name))
-    .slice(0, MAX_CLASSES);
-}
-
-/** Names that a build made up (hashes, counters) change with every build; ids of findings must not. */
-export function looksGenerated(name: string): boolean {
-  return /\d{4,}|^:|[_-](?=[a-z0-9]*\d[a-z])[a-z0-9]{5,}$/i.test(name) || name.length > 40;
-}
-
-/** CSSOM, section 2.1: serialise an identifier. */
-export function escapeIdentifier(text: string): string {
-  let out = '';
-  for (const [i, char] of Array.from(text).entries()) {
-    const code = char.codePointAt(0)!;
-    if (code === 0) out += '\uFFFD';
-    else if (
-      code < 0x20 ||
-      code === 0x7f ||
-      (/\d/.test(char) && (i === 0 || (i === 1 && text.startsWith('-'))))
-    ) {
-      out += `\\${code.toString(16)} `;
-    } else if (i === 0 && char === '-' && text.length === 1) out += '\\-';
-    else if (code >= 0x80 || /[A-Za-z0-9_-]/.test(char)) out += char;
-    else out += `\\${char}`;
-  }
-  return out;
+/** Steps, and between two of them whether the second is a child of the first. */
+function joined(parts: readonly (string | boolean)[]): string {
+  return parts.map((part) => (typeof part === 'string' ? part : part ? ' > ' : ' ')).join('');
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { mergeAcrossPages } from '../../../src/core/findings/across-pages.js';
+import { defectKey, pathIn } from '../../../src/core/findings/judge.js';
 import type { Finding } from '../../../src/core/findings/finding.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { applyWaivers } from '../../../src/core/findings/waivers.js';
@@ -87,19 +88,28 @@ test('a defect of a template is one finding with its pages; one of each page is 
             declaration: { property: 'white-space', value: 'nowrap', selector: 'p', source },
           },
   });
+  const both = (path: string, source: string | null) =>
+    ['a', 'b'].map((page) => make(page, defectKey('box-overflow', path), source));
   const merged = mergeAcrossPages([
-    make('a', 'header>nav', null),
-    make('b', 'header>nav', null),
-    make('a', 'main>p', 'css/site.css:3'),
-    make('b', 'main>p', 'css/site.css:3'),
-    make('a', 'main>h2', null),
-    make('b', 'main>h2', null),
+    ...both('html>body>header.top>nav', null),
+    ...both('nav#menu>ul>li', null),
+    ...both('sticking html>body>footer', null),
+    ...both('html>body>main>p', 'css/site.css:3'),
+    ...both('html>body>main>h2', null),
+    ...both('main#content>article>header>h3', null),
+    ...both('div#navigator>a', null),
   ]);
-  expect(merged.map(({ key, pages }) => `${key} ${pages.join('+')}`)).toEqual([
-    'header>nav a+b',
-    'main>p a+b',
-    'main>h2 a',
-    'main>h2 b',
+  expect(merged.map(({ key, pages }) => `${pathIn(key)} ${pages.join('+')}`)).toEqual([
+    'html>body>header.top>nav a+b',
+    'nav#menu>ul>li a+b',
+    'sticking html>body>footer a+b',
+    'html>body>main>p a+b',
+    'html>body>main>h2 a',
+    'html>body>main>h2 b',
+    'main#content>article>header>h3 a',
+    'main#content>article>header>h3 b',
+    'div#navigator>a a',
+    'div#navigator>a b',
   ]);
 });
 
@@ -109,7 +119,7 @@ test('a template’s finding weighs as much as the gravest of its pages', () => 
     id: `${page}-nav`,
     page,
     pages: [page],
-    key: 'header>nav',
+    key: defectKey('box-overflow', 'html>body>header>nav'),
     severity,
   });
   const [merged] = mergeAcrossPages([of('a', 'notice'), of('b', 'error'), of('c', 'warning')]);

@@ -1,4 +1,4 @@
-import { step } from '../../identity/selector.js';
+import { step } from '../../identity/names.js';
 import { likeness } from '../../identity/signature.js';
 import { cut } from '../../layout/clips.js';
 import { sceneOf, type Scene } from '../../layout/scene.js';
