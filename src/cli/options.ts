@@ -54,6 +54,7 @@ export const checkOptionsSchema = z.object({
   out: z.string().optional(),
   replace: z.boolean().default(false),
   json: z.boolean().default(false),
+  notices: z.boolean().default(false),
   recursive: z.boolean().default(false),
   root: z.string().optional(),
   follow: z.string().optional(),

@@ -1,5 +1,6 @@
 import { relative } from 'node:path';
-import { runCheck as runRequest, type CheckRequest } from '../api/run-check.js';
+import { runCheck as runRequest, type CheckRequest, type RequestTools } from '../api/run-check.js';
+import { count } from '../core/geometry/format.js';
 import type { Manifest } from '../run/manifest.js';
 import { interruptSignal } from './interrupt.js';
 import { engineLog } from './output/log.js';
@@ -28,15 +29,27 @@ export async function runCheck(request: CheckRequest, { quiet, verbose }: Showin
       onEvent: (event) => {
         if (event.kind === 'found' && !quiet)
           for (const note of event.notes) process.stderr.write(`Note: ${note}.\n`);
-        if (event.kind === 'rendered')
-          void progress.then((shown) =>
-            shown.update(event.done, event.of, `${event.page} on ${event.profile}`),
-          );
+        const line = progressLine(event);
+        if (line !== null) void progress.then((shown) => shown.update(line));
       },
     });
     return { manifest, reportPath: relative(process.cwd(), report) };
   } finally {
     (await progress).stop();
     interrupt.dispose();
+  }
+}
+
+/** What is done now, in a line; null where the line before is still true. */
+function progressLine(event: Parameters<RequestTools['onEvent']>[0]): string | null {
+  switch (event.kind) {
+    case 'found':
+      return `${count(event.pages.length, 'page')} found, starting the browser`;
+    case 'planned':
+      return `0 of ${event.loads}  ${count(event.pages, 'page')} on ${count(event.profiles, 'profile')}`;
+    case 'rendered':
+      return `${event.done} of ${event.of}  ${event.page} on ${event.profile}`;
+    default:
+      return null;
   }
 }

@@ -3,5 +3,12 @@ import type { FindingRecord } from './manifest.js';
 
 /** A finding as it is written, before waivers; `seen` comes with the evidence that there is. */
 export function findingRecord(finding: Finding, seen: FindingRecord['seen']): FindingRecord {
-  return { ...finding, related: [...finding.related], pages: [...finding.pages], seen, waived: null };
+  return {
+    ...finding,
+    related: [...finding.related],
+    details: [...finding.details],
+    pages: [...finding.pages],
+    seen,
+    waived: null,
+  };
 }

@@ -59,6 +59,8 @@ export const findingSchema = z.object({
   selector: z.string().describe('matches exactly one element; >>> steps into a shadow root or frame'),
   related: z.array(z.string()),
   message: z.string(),
+  details: z.array(z.string()).describe('what the message counts, one by one'),
+  words: z.string().describe('the first words in the element'),
   cause: z
     .object({
       name: z.enum(CAUSES),

@@ -230,7 +230,7 @@ test('what the browser refuses as mixed content is told as that', async () => {
   const { outcome } = await check([`${secure.origin}/mixed`, '--trust-any-certificate']);
   const [finding] = manifestOf(outcome).findings;
   expect(finding).toMatchObject({ rule: 'missing-resource' });
-  expect(finding!.message).toContain(
-    'http://ferries.invalid/style.css did not come: the browser refused it (mixed-content)',
-  );
+  expect(finding!.details).toEqual([
+    'style sheet http://ferries.invalid/style.css: the browser refused it (mixed-content)',
+  ]);
 });

@@ -45,7 +45,7 @@ const check = (path: string, out: string) =>
 
 test('redirects, failures, errors, requests and bytes are told; what is missing is a finding', async () => {
   const outcome = await check('/old', 'told');
-  expect(outcome.status).toBe(0);
+  expect(outcome.status).toBe(1);
   const manifest = manifestOf(outcome);
   const { delivery, finalUrl } = manifest.renders[0]!;
   expect(delivery.redirects).toEqual([
@@ -63,9 +63,10 @@ test('redirects, failures, errors, requests and bytes are told; what is missing 
   expect(delivery.requests['image']).toMatchObject({ count: 1 });
   expect(delivery.requests['document']!.bytes).toBeGreaterThan(100);
   expect(delivery.timing!.waitMs).toBeGreaterThanOrEqual(0);
-  expect(manifest.findings.map(({ rule, severity, seen }) => [rule, severity, seen.length])).toEqual(
-    Array(2).fill(['missing-resource', 'warning', 2]),
-  );
+  expect(manifest.findings.map(({ rule, severity, seen }) => [rule, severity, seen.length])).toEqual([
+    ['missing-resource', 'error', 2],
+  ]);
+  expect(manifest.findings[0]!.message).toContain('1 style sheet and 1 picture did not come');
 });
 
 test('what stands in queries is not written down', async () => {

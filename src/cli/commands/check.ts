@@ -21,6 +21,7 @@ import {
   pickOptions,
 } from '../options.js';
 import { summaryText } from '../output/summary.js';
+import { columnsOf } from '../output/wrapped.js';
 import { devicesFor } from '../pick-devices.js';
 import { runAgain } from '../run-again.js';
 import { runCheck, type ShownResult } from '../run-check.js';
@@ -58,6 +59,7 @@ export function checkCommand(): Command {
     )
     .option('--out <folder>', 'where to write the run (default: a new folder in isoptic-runs/)')
     .option('--replace', 'put the run in place of one that is already in the folder')
+    .option('--notices', 'list every notice; else they are counted by rule')
     .option('--json', 'print the result as JSON and nothing else')
     .option(
       '--fail-on <severity>',
@@ -82,9 +84,13 @@ export function checkCommand(): Command {
         rules: ruleSettingsOf(settings),
         waivers: await loadWaivers(options.waivers ?? config.waivers, settings),
       };
+      const shown = {
+        columns: columnsOf(process.stdout),
+        notices: options.notices || failOn === 'notice',
+      };
       const finish = ({ manifest, reportPath }: ShownResult) => {
         if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
-        else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath)}\n`);
+        else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath, shown)}\n`);
         process.exitCode = exitStatusOf(manifest, failOn);
       };
       if (options.again !== undefined) {

@@ -8,6 +8,7 @@ import { loadCatalogue } from '../../run/catalogue.js';
 import { packageFile } from '../../package-file.js';
 import { Secrets } from '../config/secrets.js';
 import { summaryText } from '../output/summary.js';
+import { columnsOf } from '../output/wrapped.js';
 import { runCheck } from '../run-check.js';
 
 const EXAMPLES = `
@@ -54,7 +55,11 @@ export function demoCommand(): Command {
           quiet: false,
           verbose: options.verbose ?? false,
         });
-        process.stdout.write(`${colors.underline(heading)}\n\n${summaryText(manifest, reportPath)}\n\n`);
+        const shown = summaryText(manifest, reportPath, {
+          columns: columnsOf(process.stdout),
+          notices: false,
+        });
+        process.stdout.write(`${colors.underline(heading)}\n\n${shown}\n\n`);
         if (manifest.interrupted) {
           process.exitCode = 130;
           return;

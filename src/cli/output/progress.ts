@@ -1,5 +1,7 @@
+import { columnsOf, middleCut, plainText } from './wrapped.js';
+
 export interface Progress {
-  update(done: number, total: number, label: string): void;
+  update(line: string): void;
   stop(): void;
 }
 
@@ -7,10 +9,11 @@ export interface Progress {
 export async function startProgress(quiet: boolean): Promise<Progress> {
   if (quiet || !process.stderr.isTTY) return { update: () => undefined, stop: () => undefined };
   const { default: ora } = await import('ora');
-  const spinner = ora({ text: 'Starting the browser', stream: process.stderr, discardStdin: false }).start();
+  const spinner = ora({ text: 'Looking for the pages', stream: process.stderr, discardStdin: false }).start();
   return {
-    update: (done, total, label) => {
-      spinner.text = `${done} of ${total}  ${label}`;
+    update: (line) => {
+      // A line that breaks can't be written over.
+      spinner.text = middleCut(plainText(line), columnsOf(process.stderr) - 4);
     },
     stop: () => void spinner.stop(),
   };

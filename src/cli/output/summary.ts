@@ -1,107 +1,133 @@
-import { stripVTControlCharacters } from 'node:util';
 import colors from 'picocolors';
+import { count } from '../../core/geometry/format.js';
+import { RULES } from '../../core/rules/index.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
+import { findingLines, onLines, sourceOf } from './finding-lines.js';
+import { matrixLines } from './matrix.js';
+import { middleCut, plainText, wrapped } from './wrapped.js';
 
-const TONE = { error: colors.red, warning: colors.yellow, notice: colors.cyan } as const;
-
-/** What a person reads after a check: page by page what is clean, what fails, by how much, and which element. */
-export function summaryText(manifest: Manifest, reportPath: string): string {
-  const lines: string[] = [];
-  for (const page of manifest.pages) lines.push(...pageLines(manifest, page), '');
-  lines.push(...waiverLines(manifest), verdict(manifest));
-  lines.push(`Report: ${reportPath}`);
-  return lines.join('\n');
+export interface SummaryOptions {
+  readonly columns: number;
+  /** Whether notices are listed one by one; else they are counted. */
+  readonly notices: boolean;
 }
 
-function pageLines(manifest: Manifest, page: Manifest['pages'][number]): string[] {
-  const findings = manifest.findings.filter((finding) => finding.page === page.id && !finding.waived);
-  const renders = manifest.renders.filter((render) => render.page === page.id);
-  const dirty = new Set(
-    manifest.findings.flatMap(({ seen }) =>
-      seen.filter((entry) => entry.page === page.id).map((entry) => entry.profile),
-    ),
-  );
-  const state = page.state === undefined ? '' : `: ${page.state}`;
-  const lines = [
-    `${colors.bold(plainText(page.title || page.source) + plainText(state))}  ${colors.dim(plainText(page.source))}`,
+/**
+ * What a person reads after a check: where it fails at a glance, then what fails, why and where, then the rest in few lines.
+ * @param reportPath as the user would write it
+ */
+export function summaryText(manifest: Manifest, reportPath: string, options: SummaryOptions): string {
+  const { columns } = options;
+  const blocks = [
+    matrixLines(manifest, columns),
+    ...manifest.pages.map((page) => pageLines(manifest, page, options)),
+    options.notices ? [] : noticeLines(manifest, columns),
+    noteLines(manifest, columns),
+    waiverLines(manifest, columns),
+    [verdict(manifest), `Report: ${reportPath}`],
   ];
-  for (const finding of findings) lines.push(...findingLines(finding));
+  return blocks
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join('\n'))
+    .join('\n\n');
+}
 
+/** A page's findings and failures; nothing where it has none, which the matrix tells. */
+function pageLines(
+  manifest: Manifest,
+  page: Manifest['pages'][number],
+  { columns, notices }: SummaryOptions,
+): string[] {
+  const findings = manifest.findings.filter(
+    (finding) => finding.page === page.id && !finding.waived && (notices || finding.severity !== 'notice'),
+  );
+  const renders = manifest.renders.filter((render) => render.page === page.id);
   const failures = new Map<string, string[]>();
-  for (const render of renders) {
-    if (render.status !== 'failed') continue;
-    const message = render.error?.message ?? 'unknown reason';
-    failures.set(message, [...(failures.get(message) ?? []), render.profile]);
+  for (const { status, error, profile } of renders) {
+    if (status !== 'failed') continue;
+    const message = error?.message ?? 'unknown reason';
+    failures.set(message, [...(failures.get(message) ?? []), profile]);
   }
-  for (const [message, profiles] of failures) {
-    lines.push(`  ${colors.red('failed')}  ${message}`, `         on ${everyOr(profiles, renders.length)}`);
-  }
-  const clean = renders.filter((render) => render.status === 'ok' && !dirty.has(render.profile));
-  if (clean.length > 0) {
-    const names = clean.map((render) => render.profile);
-    lines.push(`  ${colors.green('clean')}  ${everyOr(names, renders.length)}`);
-  }
-  const notes = new Map<string, string[]>();
-  for (const render of renders) {
-    for (const note of render.notes) notes.set(note, [...(notes.get(note) ?? []), render.profile]);
-  }
-  for (const [note, profiles] of notes) {
-    lines.push(colors.dim(`  note   ${note} (${everyOr(profiles, renders.length)})`));
+  if (findings.length === 0 && failures.size === 0) return [];
+  const name = sourceOf(page);
+  const title = middleCut(plainText(page.title), Math.max(0, columns - name.length - 2));
+  const lines = [`${colors.bold(middleCut(name, columns))}  ${colors.dim(title)}`.trimEnd()];
+  const profiles = manifest.profiles.length;
+  for (const finding of findings) lines.push(...findingLines(finding, manifest, columns));
+  for (const [message, on] of failures) {
+    lines.push(
+      ...wrapped(`  ${colors.red('failed')}  `, plainText(message), columns),
+      ...onLines(
+        on.map((profile) => ({ name: profile })),
+        profiles,
+        columns,
+      ),
+    );
   }
   return lines;
 }
 
-/** Text of a page as a terminal may have it: without escape sequences and other control characters. */
-function plainText(text: string): string {
-  return stripVTControlCharacters(text)
-    .replace(/\p{Cc}+/gu, ' ')
-    .trimEnd();
+/** Of each rule, how many notices there are. */
+function noticeLines({ findings }: Manifest, columns: number): string[] {
+  const byRule = new Map<string, FindingRecord[]>();
+  for (const finding of findings) {
+    if (finding.severity === 'notice' && !finding.waived)
+      byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding]);
+  }
+  if (byRule.size === 0) return [];
+  const width = Math.max(...[...byRule.keys()].map((rule) => rule.length));
+  const lines = [...byRule].map(([rule, all]) => {
+    const pages = new Set(all.flatMap((finding) => finding.pages)).size;
+    const summary = RULES.find(({ meta }) => meta.name === rule)?.meta.summary;
+    const where = pages > 1 ? ` on ${pages} pages` : '';
+    const text = `${all.length}${where}${summary === undefined ? '' : `: ${summary}`}`;
+    return wrapped(`  ${colors.cyan(rule)}${' '.repeat(width - rule.length)}  `, text, columns);
+  });
+  return [`Notices ${colors.dim('(--notices lists them)')}`, ...lines.flat()];
 }
 
-/** Accepted findings are counted, and waivers that no longer serve are named. */
-function waiverLines({ waivers }: Manifest): string[] {
+const MOST_NOTES = 6;
+
+/** What is to be known about how it was rendered, each once, with how many renders it is true of. */
+function noteLines({ renders, profiles, pages }: Manifest, columns: number): string[] {
+  const notes = new Map<string, { profiles: Set<string>; renders: number }>();
+  for (const { notes: said, profile } of renders) {
+    for (const note of said) {
+      const at = notes.get(note) ?? { profiles: new Set<string>(), renders: 0 };
+      at.profiles.add(profile);
+      at.renders++;
+      notes.set(note, at);
+    }
+  }
+  if (notes.size === 0) return [];
+  const lines = [...notes].map(([note, at]) => {
+    const isEverywhere = at.renders === renders.length;
+    const on = [...at.profiles];
+    const where =
+      on.length === profiles.length
+        ? `all ${profiles.length} profiles`
+        : on.length > 3
+          ? `${on.length} profiles`
+          : on.join(', ');
+    const some = pages.length > 1 && !isEverywhere ? `${count(at.renders, 'render')}: ` : '';
+    return wrapped('  ', plainText(`${note} (${some}${where})`), columns);
+  });
+  const left = lines.length - MOST_NOTES;
+  const more = left > 0 ? [`  and ${left} more, in the report`] : [];
+  return ['Notes', ...lines.slice(0, MOST_NOTES).flat(), ...more].map((line) => colors.dim(line));
+}
+
+/** Waivers that no longer serve. */
+function waiverLines({ waivers }: Manifest, columns: number): string[] {
   const stale = waivers.filter(({ state }) => state !== 'used');
-  return stale.map(({ state, finding, rule, selector, until, who }) => {
+  return stale.flatMap(({ state, finding, rule, selector, until, who }) => {
     const what = finding ?? [rule, selector].filter(Boolean).join(' ');
     const why = state === 'expired' ? `expired on ${until}` : 'has nothing to accept any more';
-    return colors.yellow(`Waiver for ${what} (${who}) ${why}.`);
+    return wrapped('', `Waiver for ${what} (${who}) ${why}.`, columns).map((line) => colors.yellow(line));
   });
 }
 
-function findingLines(finding: FindingRecord): string[] {
-  const here = finding.seen.filter(({ page }) => page === finding.page);
-  const seen = here.map(({ profile, by }) => (by ? `${profile} (${Math.round(by.px)} px)` : profile));
-  const others = finding.pages.filter((page) => page !== finding.page);
-  const also = others.length > 0 ? [`         also on ${shortened(others)}`] : [];
-  const more = finding.related.length > 0 ? colors.dim(`  and ${finding.related.length} like it`) : '';
-  return [
-    `  ${TONE[finding.severity](finding.severity)}  ${finding.rule}  ${colors.bold(finding.selector)}${more}`,
-    `         ${plainText(finding.message)}`,
-    ...causeLines(finding),
-    `         on ${shortened(seen)}`,
-    ...also,
-  ];
-}
-
-function causeLines({ cause }: FindingRecord): string[] {
-  if (!cause) return [];
-  const source = cause.declaration?.source;
-  return [`         ${colors.dim('why')} ${cause.message}${source ? colors.dim(`  ${source}`) : ''}`];
-}
-
-const MAX_NAMES = 8;
-
-function shortened(names: readonly string[]): string {
-  if (names.length <= MAX_NAMES) return names.join(', ');
-  return `${names.slice(0, MAX_NAMES - 1).join(', ')} and ${names.length - MAX_NAMES + 1} more`;
-}
-
-function everyOr(profiles: readonly string[], all: number): string {
-  return profiles.length === all && all > 1 ? `all ${all} profiles` : shortened(profiles);
-}
-
 function verdict({ summary, interrupted, durationMs }: Manifest): string {
-  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
   const parts = [
     count(summary.renders, 'render'),
     ...(summary.failed > 0 ? [colors.red(`${summary.failed} failed`)] : []),

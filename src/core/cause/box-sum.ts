@@ -1,4 +1,4 @@
-import { px, tidy } from '../geometry/format.js';
+import { tidy } from '../geometry/format.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 export interface Excess {
@@ -20,7 +20,7 @@ export function excessOf(view: SnapshotView, i: NodeIndex): Excess | null {
     if (share === null) {
       const width = view.box(item).width;
       extra += width;
-      parts.push(px(width));
+      parts.push(exact(width));
       continue;
     }
     percent += share;
@@ -32,12 +32,12 @@ export function excessOf(view: SnapshotView, i: NodeIndex): Excess | null {
     ] as const) {
       if (!contentBox || left + right <= 0) continue;
       extra += left + right;
-      parts.push(left === right ? `2 × ${px(left)} ${what}` : `${px(left + right)} ${what}`);
+      parts.push(left === right ? `2 × ${exact(left)} ${what}` : `${exact(left + right)} ${what}`);
     }
     const [, marginRight, , marginLeft] = view.margins(item);
     if (marginLeft + marginRight > 0) {
       extra += marginLeft + marginRight;
-      parts.push(`${px(marginLeft + marginRight)} margin`);
+      parts.push(`${exact(marginLeft + marginRight)} margin`);
     }
   }
   const gap = gapOf(
@@ -46,14 +46,14 @@ export function excessOf(view: SnapshotView, i: NodeIndex): Excess | null {
   );
   if (gap > 0.5) {
     extra += gap;
-    parts.push(`${px(gap)} gap`);
+    parts.push(`${exact(gap)} gap`);
   }
   if (extra < 1 || percent < 99.5) return null;
   const undo =
     view.style(i, 'box-sizing') === 'border-box'
       ? { 'min-width': '0', 'flex-shrink': '1', 'max-width': '50%' }
       : { 'box-sizing': 'border-box', 'max-width': '100%', 'min-width': '0', 'flex-shrink': '1' };
-  return { sum: `${parts.join(' + ')} = ${tidy(percent)} % + ${px(extra)}`, property: 'width', undo };
+  return { sum: `${parts.join(' + ')} = ${tidy(percent)} % + ${exact(extra)}`, property: 'width', undo };
 }
 
 function shareOf(view: SnapshotView, i: NodeIndex): number | null {
@@ -87,4 +87,9 @@ function gapOf(view: SnapshotView, items: readonly NodeIndex[]): number {
     gap += Math.max(0, after.x - before.x - before.width - margins);
   }
   return gap;
+}
+
+/** A sum comes out only with its tenths. */
+function exact(length: number): string {
+  return `${tidy(length)} px`;
 }

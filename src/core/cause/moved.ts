@@ -21,7 +21,7 @@ export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
         node: i,
         property,
         undo: { [property]: '0' },
-        says: `${property} pulls it by ${px(-margin)}`,
+        says: `\`${property}\` pulls it by ${px(-margin)}`,
       });
     }
   }
@@ -45,7 +45,7 @@ export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
       node: i,
       property: offset,
       undo: { left: 'auto', right: 'auto', top: 'auto', bottom: 'auto' },
-      says: `${offset}: ${view.style(i, offset)} moves it out of its place`,
+      says: `\`${offset}: ${view.style(i, offset)}\` moves it out of its place`,
     });
   }
   if (position === 'absolute') {
@@ -55,7 +55,7 @@ export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
         node: i,
         property: offset,
         undo: { [offset]: offset === 'left' || offset === 'top' ? '0' : 'auto' },
-        says: `${offset}: ${view.style(i, offset)} puts it there`,
+        says: `\`${offset}: ${view.style(i, offset)}\` puts it there`,
       });
     }
     found.push({

@@ -60,7 +60,7 @@ export function tooWide(view: SnapshotView, i: NodeIndex): Suspect[] {
       node: i,
       property,
       undo: { [property]: '0' },
-      says: `${property} takes ${px(taken)} of the ${px(room)} that there are`,
+      says: `\`${property}\` takes ${px(taken)} of the ${px(room)} that there are`,
     });
   }
   if ((pxOf(style('min-width')) ?? 0) > 0) {

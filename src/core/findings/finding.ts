@@ -20,6 +20,10 @@ export interface Finding {
   /** The repeated siblings that show the same defect, and the culprit's selectors on other profiles where they differ. */
   readonly related: readonly string[];
   readonly message: string;
+  /** What is listed below the message. */
+  readonly details: readonly string[];
+  /** The first words in the culprit; empty where it has none. */
+  readonly words: string;
   readonly cause: Cause | null;
   readonly seen: readonly Seen[];
 }

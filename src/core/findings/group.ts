@@ -9,6 +9,7 @@ import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
 import type { Entry, Group } from './sighting-group.js';
 import type { RuleSettings } from './settings.js';
+import { wordsIn } from '../sightings/words.js';
 import { SelectorWriter } from '../identity/selector.js';
 import { withWidths } from './widths.js';
 
@@ -73,6 +74,7 @@ function withoutRetold(groups: readonly Group[]): Group[] {
 function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | null): Finding {
   const worst = entries.reduce((a, b) => ((b.sighting.by?.px ?? 0) > (a.sighting.by?.px ?? 0) ? b : a));
   const selector = worst.writer.write(elementOf(worst, worst.sighting.node));
+  const details = [...new Set(entries.flatMap(({ sighting }) => sighting.details ?? []))];
   const related = new Set<string>();
   for (const entry of entries) {
     for (const node of [entry.sighting.node, ...entry.sighting.related])
@@ -96,7 +98,9 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
     key,
     selector,
     related: [...related],
-    message: messageOf(worst),
+    message: rule.tell && details.length > 0 ? rule.tell(details) : messageOf(worst),
+    details,
+    words: wordsOf(worst),
     cause,
     seen,
   };
@@ -105,6 +109,13 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
 /** The element that can be named in the page: of what is generated, the one that it stands in. */
 function elementOf({ writer: { view } }: Entry, node: NodeIndex): NodeIndex {
   return view.isElement(node) ? node : view.parent(node);
+}
+
+/** Of the page as a whole the first words say nothing. */
+function wordsOf(entry: Entry): string {
+  const { view } = entry.writer;
+  const node = elementOf(entry, entry.sighting.node);
+  return node === view.root || node === view.body ? '' : wordsIn(view, node);
 }
 
 function messageOf({ sighting, writer: { view } }: Entry): string {

@@ -33,7 +33,9 @@ export class Judge {
     const all = this.rules.flatMap((rule) =>
       this.sightings(rule, render).map((sighting) => ({ rule, sighting })),
     );
-    return withSettings(render.view, withoutConsequences(render.view, all), this.settings);
+    const alone = all.filter(({ rule }) => rule.meta.standsAlone);
+    const told = alone.length > 0 ? alone : withoutConsequences(render.view, all);
+    return withSettings(render.view, told, this.settings);
   }
 
   /** What one rule sees. */

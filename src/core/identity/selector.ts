@@ -17,6 +17,13 @@ interface Step {
   readonly matches: readonly NodeIndex[];
 }
 
+/** A step of a path, and whether it is a child of the one before. */
+interface Placed {
+  readonly step: string;
+  readonly matches: readonly NodeIndex[];
+  readonly isChild: boolean;
+}
+
 /**
  * Writes selectors that match exactly one element of the page: of as few steps as do, three at most where three can, by names
  * that last rather than by places. `>>>` steps into an open shadow root or a frame's document.
@@ -24,6 +31,8 @@ interface Step {
 export class SelectorWriter {
   private readonly byTag = new Map<string, NodeIndex[]>();
   private readonly idCounts = new Map<string, number>();
+  /** Of a class, how many elements have it. */
+  private readonly classCounts = new Map<string, number>();
   private readonly done = new Map<NodeIndex, string>();
   private readonly steps = new Map<NodeIndex, readonly Step[]>();
 
@@ -34,6 +43,7 @@ export class SelectorWriter {
       const list = this.byTag.get(key);
       if (list) list.push(i);
       else this.byTag.set(key, [i]);
+      for (const name of view.classes(i)) this.classCounts.set(name, (this.classCounts.get(name) ?? 0) + 1);
       const id = view.id(i);
       if (id !== '') {
         const idKey = `${this.scope(i)} ${id}`;
@@ -140,7 +150,8 @@ export class SelectorWriter {
     if (id !== null) steps.push({ text: id, matches: [i] });
     const alike = this.byTag.get(this.tagKey(i)) ?? [];
     const names = classesWritten(view, i);
-    const lasting = names.filter((name) => !PASSING.test(name));
+    const rarity = (name: string) => this.classCounts.get(name) ?? 0;
+    const lasting = names.filter((name) => !PASSING.test(name)).sort((a, b) => rarity(a) - rarity(b));
     const passing = names.filter((name) => PASSING.test(name));
     const having = (classes: readonly string[]) =>
       alike.filter((other) => classes.every((name) => view.classes(other).includes(name)));
@@ -163,18 +174,52 @@ export class SelectorWriter {
     return steps;
   }
 
-  /** With positions at every step, from the nearest id or the top: always the only one, and never short. */
+  /**
+   * Positions from the nearest element that is alone of its kind, without the steps that make no difference: the only way
+   * where what stands in the same place of other elements is made alike.
+   */
   private fullPath(i: NodeIndex, above: readonly NodeIndex[]): string {
     const { nth } = this.view.snapshot.nodes;
-    const parts: string[] = [];
+    const path: Placed[] = [];
     for (const at of [i, ...above]) {
       if (at === this.view.root && above.length > 0) break;
       const alone = at === i ? null : this.alone(at);
       const tag = escapeIdentifier(this.view.tag(at));
-      parts.unshift(alone ?? (nth[at] === 0 ? tag : `${tag}:nth-of-type(${nth[at]!})`));
+      const step = alone ?? (nth[at] === 0 ? tag : `${tag}:nth-of-type(${nth[at]!})`);
+      path.unshift({ step, matches: alone === null ? this.placedAs(at) : [at], isChild: true });
       if (alone !== null) break;
     }
-    return parts.join(' > ');
+    // From the outermost: what stands nearest says most.
+    for (let at = 1; at < path.length - 1;) {
+      const shorter = path.flatMap((placed, other) => {
+        if (other === at) return [];
+        return [other === at + 1 ? { ...placed, isChild: false } : placed];
+      });
+      if (this.isOnly(i, shorter)) path.splice(0, path.length, ...shorter);
+      else at++;
+    }
+    return joined(path.flatMap(({ step, isChild }, at) => (at === 0 ? [step] : [isChild, step])));
+  }
+
+  /** The elements of the same tree with the same tag and place among their siblings. */
+  private placedAs(i: NodeIndex): readonly NodeIndex[] {
+    const { nth } = this.view.snapshot.nodes;
+    const alike = this.byTag.get(this.tagKey(i)) ?? [];
+    return nth[i] === 0 ? alike : alike.filter((other) => Math.max(1, nth[other]!) === nth[i]);
+  }
+
+  private isOnly(i: NodeIndex, path: readonly Placed[]): boolean {
+    const sets = path.map(({ matches }) => new Set(matches));
+    const fits = (node: NodeIndex, level: number): boolean => {
+      if (!sets[level]!.has(node)) return false;
+      if (level === 0) return true;
+      let at = this.treeParent(node);
+      if (path[level]!.isChild) return at >= 0 && fits(at, level - 1);
+      for (; at >= 0; at = this.treeParent(at)) if (fits(at, level - 1)) return true;
+      return false;
+    };
+    const found = path.at(-1)!.matches.filter((node) => fits(node, path.length - 1));
+    return found.length === 1 && found[0] === i;
   }
 
   private idStep(i: NodeIndex): string | null {

@@ -25,6 +25,8 @@ export interface RuleMeta {
   readonly summary: string;
   /** Counts only where a wider render of the same page is free of it: what holds at every width is meant. */
   readonly needsFreeWidth?: boolean;
+  /** What it sees makes everything else on that render moot. */
+  readonly standsAlone?: boolean;
   /** The rule and the key of a finding about a page that tells of the same defect, with its harm: then this one is left out. */
   readonly toldBy?: { readonly rule: string; readonly key: string };
 }
@@ -32,6 +34,8 @@ export interface RuleMeta {
 export interface Rule {
   readonly meta: RuleMeta;
   check(render: RenderView): Sighting[];
+  /** What to say of the details of all renders together; without it, what the worst render says stays. */
+  tell?(details: readonly string[]): string;
 }
 
 /** How bad a sighting is: by itself, or else by its rule. */

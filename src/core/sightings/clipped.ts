@@ -16,7 +16,7 @@ import { isLabelPart } from '../layout/labels.js';
 import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
-import { capital, nameOf, onScreen } from './words.js';
+import { andMore, capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { isInlineText } from '../layout/displays.js';
 
@@ -120,11 +120,13 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
   const { loss, shortened } = worst;
   const cut = entries.filter(({ culprit }) => culprit === worst.culprit).length;
-  const what = capital(nameOf(view, loss.ink)) + (cut > 1 ? ` and ${cut - 1} more` : '');
+  const { more, isMany } = andMore(cut - 1);
+  const what = capital(nameOf(view, loss.ink)) + more;
+  const verb = isMany ? ['are', 'lose'] : ['is', 'loses'];
   const isMild = entries.every((entry) => entry.shortened !== null);
   const lost = isMild
     ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
-    : `${what} ${loss.whole ? 'is wholly' : `loses ${px(loss.px)} and is`} cut off`;
+    : `${what} ${loss.whole ? `${verb[0]} wholly` : `${verb[1]} ${px(loss.px)} and ${verb[0]}`} cut off`;
   return {
     ...fault,
     affected: entries.map((entry) => entry.loss.ink.node),

@@ -7,7 +7,7 @@ import { stickingOf, type Sticking } from '../layout/sticking.js';
 import { stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
-import { nameOf, onScreen } from './words.js';
+import { andMore, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
 /** Of a line's or control's height. */
@@ -88,7 +88,7 @@ function hidden(scene: Scene, sticking: Sticking, cover: Cover, over: Sticking):
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
   const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
   const inks = new Set(entries.map(({ ink }) => ink)).size;
-  const more = inks > 1 ? ` and ${inks - 1} more` : '';
+  const { more, isMany } = andMore(inks - 1);
   return {
     ...fault,
     key: `sticking ${fault.key}`,
@@ -97,6 +97,6 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     rect: view.box(fault.node),
     by: { axis: 'y', px: worst.px },
     severity: 'warning',
-    message: `While the page scrolls, ${nameOf(view, worst.ink)}${more} is ${px(worst.px)} under the ${view.tag(worst.cover.node)}: both stay at the top of the screen, ${onScreen(render)}.`,
+    message: `While the page scrolls, ${nameOf(view, worst.ink)}${more} ${isMany ? 'are' : 'is'} ${px(worst.px)} under the ${view.tag(worst.cover.node)}: both stay at the top of the screen, ${onScreen(render)}.`,
   };
 }

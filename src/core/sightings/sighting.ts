@@ -40,6 +40,8 @@ export interface Sighting {
   readonly by: Measure;
   /** One plain sentence about the element at fault on this render; the worst render's is the finding's. */
   readonly message: string;
+  /** What is to be listed below the message, each once. */
+  readonly details?: readonly string[];
   /** So little that it may be meant: where it holds at every width it is a notice. */
   readonly mild?: boolean;
   /** Where this sighting weighs less than the rule's own severity. */

@@ -1,4 +1,5 @@
 import type { Ink } from '../layout/scene.js';
+import { FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { RenderView } from './sighting.js';
 
@@ -17,9 +18,48 @@ export function quoted(view: SnapshotView, { line }: Ink): string {
   return quotedText(view, line);
 }
 
-/** What a reader sees or uses: `the text “…”`, `a control (button)`, `a picture (img)`. */
+/** What a reader sees or uses: `the text “…”`, `the link “Book now”`, `a picture`. */
 export function nameOf(view: SnapshotView, ink: Ink): string {
-  return ink.kind === 'text' ? `the text ${quoted(view, ink)}` : `a ${ink.kind} (${view.tag(ink.node)})`;
+  if (ink.kind === 'text') return `the text ${quoted(view, ink)}`;
+  return ink.kind === 'control' ? controlName(view, ink.node) : `a ${ink.kind}`;
+}
+
+const CONTROLS: Readonly<Record<string, string>> = {
+  a: 'link',
+  button: 'button',
+  select: 'list',
+  textarea: 'field',
+};
+
+/** A control by its kind and its words: `the button “Book now”`, `a link`. */
+export function controlName(view: SnapshotView, i: NodeIndex): string {
+  const kind = CONTROLS[view.tag(i)] ?? (view.has(i, FLAG_FIELD) ? 'field' : 'control');
+  const words = wordsIn(view, i);
+  return words === '' ? `a ${kind}` : `the ${kind} “${words}”`;
+}
+
+/** So many elements are looked through for words. */
+const MOST_NODES = 40;
+
+/** The first words in an element; empty where there are none, or they are found too deep in it. */
+export function wordsIn(view: SnapshotView, i: NodeIndex): string {
+  const waiting = [i];
+  for (let looked = 0; waiting.length > 0 && looked < MOST_NODES; looked++) {
+    const at = waiting.pop()!;
+    const words = view
+      .linesOf(at)
+      .map((line) => view.lineText(line).trim())
+      // A sign of an icon font is no word.
+      .find((text) => /[\p{L}\p{N}]/u.test(text));
+    if (words !== undefined) return excerpt(words);
+    waiting.push(...[...view.childrenOf(at)].reverse());
+  }
+  return '';
+}
+
+/** What is told of the first, and of how many more: the sentence goes on in the plural. */
+export function andMore(others: number): { readonly more: string; readonly isMany: boolean } {
+  return { more: others > 0 ? ` and ${others} more` : '', isMany: others > 0 };
 }
 
 /** As the beginning of a sentence. */
@@ -29,7 +69,7 @@ export function capital(text: string): string {
 
 /** How messages end: on what screen it was measured. */
 export function onScreen({ device }: RenderView): string {
-  return `on a ${device.width} px wide screen`;
+  return `on ${/^8/.test(String(device.width)) ? 'an' : 'a'} ${device.width} px wide screen`;
 }
 
 /** An element as short as it can be told apart by eye: `div.card.wide`, `nav#menu`. */

@@ -65,7 +65,9 @@ export class StyleSheets {
     const consumer = await map;
     const at = consumer?.originalPositionFor({ line: range.line + 1, column: range.column });
     // Without a source the map says nothing of this place.
-    return at && (at.source as string | null) !== null ? `${this.shown(at.source)}:${at.line}` : null;
+    return at && (at.source as string | null) !== null
+      ? `${this.shown(at.source.replaceAll('\\', '/'))}:${at.line}`
+      : null;
   }
 
   private async load(header: Protocol.CSS.CSSStyleSheetHeader): Promise<SourceMapConsumer | null> {

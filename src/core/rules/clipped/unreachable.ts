@@ -11,7 +11,7 @@ import { acrossLines } from '../../layout/text-ink.js';
 import { fixedRoot } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
-import { capital, nameOf, onScreen } from '../../sightings/words.js';
+import { andMore, capital, nameOf, onScreen } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
 
@@ -194,7 +194,7 @@ const BEYOND = {
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Stranding>): Sighting {
   const first = entries.reduce((a, b) => (b.px > a.px ? b : a));
-  const more = entries.length > 1 ? ` and ${entries.length - 1} more` : '';
+  const { more, isMany } = andMore(entries.length - 1);
   const fixed = first.of === 'screen' ? ', to which it is fixed' : '';
   const where = `${BEYOND[first.of][first.side]}${fixed}`;
   return {
@@ -202,6 +202,6 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     affected: entries.map(({ ink }) => ink.node),
     rect: entries.map(({ ink }) => ink.full).reduce(union),
     by: { axis: axisOf(first.side), px: first.px },
-    message: `${capital(nameOf(view, first.ink))}${more} reaches ${px(first.px)} ${where}, where no scrolling gets to, ${onScreen(render)}.`,
+    message: `${capital(nameOf(view, first.ink))}${more} ${isMany ? 'reach' : 'reaches'} ${px(first.px)} ${where}, where no scrolling gets to, ${onScreen(render)}.`,
   };
 }

@@ -6,6 +6,7 @@ export const httpError: Rule = {
     name: 'http-error',
     family: 'delivery',
     severity: 'error',
+    standsAlone: true,
     summary: 'the server answers with an error instead of the page',
   },
   check({ httpStatus, view }) {

@@ -69,6 +69,6 @@ function sighting(render: RenderView, { entries, fault }: Culprits<Lone>): Sight
     ...fault,
     rect,
     by: null,
-    message: `Stands alone in a second row, below ${before} others that stand beside one another, ${onScreen(render)}.`,
+    message: `Stands alone in a second row, below ${before === 1 ? 'the first' : `${before} others that stand beside one another`}, ${onScreen(render)}.`,
   };
 }

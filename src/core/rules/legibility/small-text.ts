@@ -1,5 +1,5 @@
 import { likeness } from '../../identity/signature.js';
-import { px } from '../../geometry/format.js';
+import { count } from '../../geometry/format.js';
 import { union } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { isSmallRaised } from '../../intent/typography.js';
@@ -65,13 +65,14 @@ function whereSizeIsSet({ view }: Scene, i: NodeIndex): NodeIndex {
 function sighting(render: RenderView, { entries, fault }: Culprits<Small>): Sighting {
   const { view } = render;
   const least = entries.reduce((a, b) => (b.size < a.size ? b : a));
-  const more = entries.length > 1 ? ` and ${entries.length - 1} more lines` : '';
+  const others = entries.length - 1;
+  const more = others > 0 ? ` and ${count(others, 'more line', 'more lines')} are` : ' is';
   return {
     ...fault,
     affected: entries.map(({ ink }) => ink.node),
     rect: entries.map(({ ink }) => ink.shown!).reduce(union),
     by: { axis: 'y', px: LEAST_SIZE - least.size },
     ...(least.size < UNREADABLE && { severity: 'warning' as const }),
-    message: `The text ${quoted(view, least.ink)}${more} is shown at ${px(least.size)}, less than ${LEAST_SIZE} px, ${onScreen(render)}.`,
+    message: `The text ${quoted(view, least.ink)}${more} shown at ${Math.floor(least.size)} px, less than ${LEAST_SIZE} px, ${onScreen(render)}.`,
   };
 }

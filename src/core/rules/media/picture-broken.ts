@@ -4,6 +4,7 @@ import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import type { NodeIndex } from '../../layout/view.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
+import { andMore } from '../../sightings/words.js';
 
 interface Broken {
   readonly url: string;
@@ -35,11 +36,11 @@ export const pictureBroken: Rule = {
 function sighting({ view }: RenderView, { entries, fault }: Culprits<Broken>): Sighting {
   const [{ url }] = entries as [Broken, ...Broken[]];
   const name = url.startsWith('data:') ? 'written into the page' : url.slice(url.lastIndexOf('/') + 1);
-  const more = entries.length > 1 ? ` and ${entries.length - 1} more` : '';
+  const { more, isMany } = andMore(entries.length - 1);
   return {
     ...fault,
     rect: view.box(fault.node),
     by: null,
-    message: `The picture ${name}${more} came, but is not a picture that the browser can show.`,
+    message: `The picture ${name}${more} came, but ${isMany ? 'are no pictures' : 'is no picture'} that the browser can show.`,
   };
 }

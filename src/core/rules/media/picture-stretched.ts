@@ -1,4 +1,4 @@
-import { px, tidy } from '../../geometry/format.js';
+import { sizeText, tidy } from '../../geometry/format.js';
 import { isUpright } from '../../layout/rotation.js';
 import type { Raster } from '../../layout/pictures.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -57,6 +57,6 @@ function sighting(render: RenderView, { entries, fault }: Culprits<Stretched>): 
     ...fault,
     rect: render.view.box(node),
     by: { axis: 'x', px: worst.px },
-    message: `A picture of ${Math.round(width)} × ${Math.round(height)} pixels is ${how} to ${tidy(paintedWidth)} × ${px(paintedHeight)}, ${tidy(off(worst))} times its proportions, ${onScreen(render)}.`,
+    message: `A picture of ${Math.round(width)} × ${Math.round(height)} pixels is ${how} to ${sizeText({ width: paintedWidth, height: paintedHeight })}, ${tidy(off(worst))} times its proportions, ${onScreen(render)}.`,
   };
 }

@@ -1,6 +1,6 @@
 import { drivers, isItemOfWideRow, namedFor } from '../../sightings/drivers.js';
 import { signature } from '../../identity/signature.js';
-import { tidy } from '../../geometry/format.js';
+import { px as pxText } from '../../geometry/format.js';
 import { union } from '../../geometry/rect.js';
 import { holdsItems } from '../../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../../layout/escape.js';
@@ -41,7 +41,7 @@ function laidOutTooWide({ device, view }: RenderView): Sighting[] {
       key: LAID_OUT_TOO_WIDE.key,
       rect: { x: 0, y: 0, width, height },
       by: { axis: 'x', px },
-      message: `The page is laid out ${width} px wide, ${px} px wider than the device, and shown at ${Math.round(scale * 100)} %: it ${viewportMeta === null ? 'has no viewport meta tag' : 'does not ask for the width of the device in its viewport meta tag'}.`,
+      message: `The page is laid out ${width} px wide, ${pxText(px)} wider than the device, and shown at ${Math.round(scale * 100)} %: it ${viewportMeta === null ? 'has no viewport meta tag' : 'does not ask for the width of the device in its viewport meta tag'}.`,
     },
   ];
 }
@@ -132,7 +132,7 @@ function sentence(px: number, others: number, clips: boolean, view: SnapshotView
   const width = view.snapshot.viewport.width;
   const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
   const then = clips ? 'is cut off there' : 'the page scrolls sideways';
-  return `${what} ${tidy(px)} px past the ${side} edge of the ${width} px wide page, and ${then}.`;
+  return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
 }
 
 function unattributed(view: SnapshotView, px: number): Sighting {
@@ -143,6 +143,6 @@ function unattributed(view: SnapshotView, px: number): Sighting {
     key: 'unattributed',
     rect: { x: 0, y: 0, width: page.width, height: Math.min(page.height, viewport.height) },
     by: { axis: 'x', px },
-    message: `The page scrolls sideways by ${px} px; no element's box reaches that far, so a margin or generated content is the likely cause.`,
+    message: `The page scrolls sideways by ${pxText(px)}; no element's box reaches that far, so a margin or generated content is the likely cause.`,
   };
 }

@@ -1,4 +1,4 @@
-import { px } from '../../geometry/format.js';
+import { sizeText } from '../../geometry/format.js';
 import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
 import { hangsFromControl, isInTopLayer } from '../../intent/overlays.js';
@@ -142,6 +142,6 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ...takingPart(entries),
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
     mild: entries.every(({ common: both }) => Math.min(both.width, both.height) <= MILD_PX),
-    message: `${what} by ${px(width)} × ${px(height)}, ${onScreen(render)}.`,
+    message: `${what} by ${sizeText(common)}, ${onScreen(render)}.`,
   };
 }

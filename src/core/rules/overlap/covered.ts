@@ -1,4 +1,4 @@
-import { px } from '../../geometry/format.js';
+import { sizeText } from '../../geometry/format.js';
 import { area, intersect, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import {
@@ -26,7 +26,7 @@ import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
-import { capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
+import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
 import { isInline } from '../../layout/displays.js';
@@ -165,23 +165,22 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const { view } = scene;
   const { cover, ink, common, culprit } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
   const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
-  const more = hidden > 1 ? ` and ${hidden - 1} more` : '';
-  const still = isFixed(view, cover.node) ? ', and scrolling does not free it' : '';
-  const { width, height } = common;
-  const size = `${px(width)} × ${px(height)}`;
+  const { more, isMany } = andMore(hidden - 1);
+  const still = isFixed(view, cover.node) ? `, and scrolling does not free ${isMany ? 'them' : 'it'}` : '';
+  const size = sizeText(common);
   const what = `${nameOf(view, ink)}${more}`;
   // What is at fault may be what got under something else.
   const isUnder =
     culprit !== cover.node && scene.contains(culprit, ink.node) && !scene.contains(culprit, cover.node);
   const said = isUnder
-    ? `${capital(what)} lies hidden under ${shortName(view, cover.node)} over ${size}`
+    ? `${capital(what)} ${isMany ? 'lie' : 'lies'} hidden under ${shortName(view, cover.node)} over ${size}`
     : `Hides ${what} over ${size}`;
   return {
     ...fault,
     affected: entries.map((hiding) => hiding.ink.node),
     partners: entries.map((hiding) => hiding.cover.node),
     rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
-    by: { axis: 'y', px: height },
+    by: { axis: 'y', px: common.height },
     mild: entries.every(({ ink: under, common: over }) =>
       under.kind === 'text'
         ? over.height < MILD_SHARE * under.full.height

@@ -1,4 +1,4 @@
-import { px } from '../../geometry/format.js';
+import { px, sizeText } from '../../geometry/format.js';
 import { area, intersect, sizeAlong, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../../intent/typography.js';
@@ -146,7 +146,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const what =
     linesOfOne(view, upper, lower) !== undefined
       ? `The lines of ${quoted(view, upper)} lie on one another by ${px(depth)}`
-      : `${quoted(view, upper)} lies on ${quoted(view, lower)} by ${px(common.width)} × ${px(common.height)}`;
+      : `${quoted(view, upper)} lies on ${quoted(view, lower)} by ${sizeText(common)}`;
   return {
     ...fault,
     ...takingPart(entries),

@@ -1,5 +1,5 @@
 import { likeness } from '../../identity/signature.js';
-import { px, tidy } from '../../geometry/format.js';
+import { sizeText } from '../../geometry/format.js';
 import { union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { sceneOf, type Scene } from '../../layout/scene.js';
@@ -7,7 +7,7 @@ import { FLAG_FIELD } from '../../layout/snapshot.js';
 import { isInSentence, TouchAreas, type TouchArea } from '../../layout/touch-areas.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
-import { onScreen } from '../../sightings/words.js';
+import { capital, controlName, onScreen } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
 
@@ -90,6 +90,6 @@ function sighting(render: RenderView, { entries, fault }: Culprits<Tight>): Sigh
     ...fault,
     rect: entries.map(({ target }) => target.rect).reduce(union),
     by: { axis, px: LEAST - least(worst.target.rect) },
-    message: `A control (${view.tag(worst.target.node)}) of ${tidy(width)} × ${px(height)}, less than ${LEAST} × ${LEAST}, is close beside another (${view.tag(worst.neighbour.node)}), ${onScreen(render)}.`,
+    message: `${capital(controlName(view, worst.target.node))}, ${sizeText(worst.target.rect)} and so less than ${LEAST} × ${LEAST}, is close beside ${controlName(view, worst.neighbour.node)}, ${onScreen(render)}.`,
   };
 }
