@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { parse as parseCsv } from 'csv-parse/sync';
 import { stringify } from 'yaml';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { count } from '../core/geometry/format.js';
 import { coveringLineup, type Visit } from '../core/profile/cover.js';
 import { catalogueFor } from './catalogue-for.js';
 import { plainTable } from './output/plain-table.js';
@@ -36,21 +37,21 @@ export async function importVisits(file: string, options: ImportOptions): Promis
   }
   const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
   let sum = 0;
-  const rows = proposal.lineup.map(({ name, visits: count, share }) => [
+  const rows = proposal.lineup.map(({ name, visits, share }) => [
     name,
-    count,
+    visits,
     percent(share),
     percent((sum += share)),
   ]);
   process.stdout.write(
     `${plainTable(['profile', 'visits', 'share', 'together'], rows, ['visits', 'share', 'together'])}\n\n` +
-      `${proposal.lineup.length} profiles cover ${percent(proposal.covered)} of ${proposal.total} visits. For isoptic.yaml:\n\n` +
+      `${count(proposal.lineup.length, 'profile covers', 'profiles cover')} ${percent(proposal.covered)} of ${proposal.total} visits. For isoptic.yaml:\n\n` +
       stringify({ lineups: { [options.name]: proposal.lineup.map((entry) => entry.name) } }),
   );
   if (bad.length > 0) {
     const named = bad.slice(0, 5).map(({ line, why }) => `line ${line} (${why})`);
     const rest = bad.length > 5 ? ` and ${bad.length - 5} more` : '';
-    process.stderr.write(`${bad.length} rows could not be read: ${named.join(', ')}${rest}.\n`);
+    process.stderr.write(`${count(bad.length, 'row')} could not be read: ${named.join(', ')}${rest}.\n`);
   }
 }
 
@@ -96,16 +97,20 @@ function readVisits(text: string, file: string, options: ImportOptions): { visit
       `It has: ${names.join(', ')}.`,
     );
   };
-  const size = column(undefined, '', /resolution|viewport size|screen size|^size$|^viewport$/i);
+  const rows = records.map(({ record }) => record);
+  const size =
+    columnOf(rows, names, SIZE) ??
+    column(undefined, '', /resolution|viewport size|screen size|^size$|^viewport$/i);
   const width = column(options.widthColumn, '--width-column', /width/i) ?? size;
   const height = column(options.heightColumn, '--height-column', /height/i) ?? size;
   const ratio = column(options.ratioColumn, '--ratio-column', /ratio|dpr|density/i);
-  const count = column(
-    options.visitsColumn,
-    '--visits-column',
-    /visit|session|user|view(?!port)|count|hits/i,
-  );
-  if (width === undefined || count === undefined) {
+  const others = names.filter((name) => ![size, width, height, ratio].includes(name));
+  const numbers = others.filter((name) => columnOf(rows, [name], WHOLE_NUMBER) !== undefined);
+  const visitCount =
+    options.visitsColumn === undefined
+      ? (numbers.find((name) => /visit|session|user|view|count|hits/i.test(name)) ?? numbers[0])
+      : column(options.visitsColumn, '--visits-column', /^$/);
+  if (width === undefined || visitCount === undefined) {
     const missing = width === undefined ? 'widths (--width-column)' : 'visits (--visits-column)';
     throw new IsopticError(
       'bad-csv',
@@ -120,13 +125,34 @@ function readVisits(text: string, file: string, options: ImportOptions): { visit
       width: numberIn(record[width], 0),
       height: height === undefined ? null : numberIn(record[height], height === size ? 1 : 0),
       dpr: ratio === undefined ? null : numberIn(record[ratio], 0),
-      visits: numberIn(record[count]?.replace(/(?<=\d)[\s,.'](?=\d{3})/g, ''), 0),
+      visits: numberIn(record[visitCount]?.replace(/(?<=\d)[\s,.'](?=\d{3})/g, ''), 0),
     };
     const why = problemOf(visit);
     if (why) bad.push({ line: info.lines, why });
     else visits.push({ ...visit, height: visit.height === null ? null : visit.height });
   }
+  if (visits.length === 0) {
+    throw new IsopticError(
+      'bad-csv',
+      `${file}: no row could be read, with widths from "${width}" and visits from "${visitCount}".`,
+      'Name other columns with --width-column, --height-column and --visits-column.',
+    );
+  }
   return { visits, bad };
+}
+
+/** `390x844`, `390 × 844`, `390 by 844` */
+const SIZE = /^\s*\d{2,5}\s*(?:[x×*]|by)\s*\d{2,5}\b/i;
+const WHOLE_NUMBER = /^\s*\d{1,3}(?:[\s,.']?\d{3})*\s*$/;
+/** A column is what most of its cells are: an export ends in sums and has rows of its own. */
+const MOST = 0.6;
+
+/** The first column whose cells look like that, whatever its name. */
+function columnOf(rows: readonly Row[], names: readonly string[], pattern: RegExp): string | undefined {
+  return names.find((name) => {
+    const cells = rows.map((row) => row[name] ?? '').filter((cell) => cell !== '');
+    return cells.length > 0 && cells.filter((cell) => pattern.test(cell)).length >= MOST * cells.length;
+  });
 }
 
 function problemOf({ width, height, dpr, visits }: Visit): string | null {

@@ -1,8 +1,7 @@
+import { parseSrcset } from 'srcset';
 import { withoutQuery } from '../core/delivery/urls.js';
 
 const VECTOR = /^data:image\/svg|\.svgz?([?#]|$)/i;
-/** HTML, section 4.8.4.2: a candidate of `srcset` is an address and a width or density descriptor. */
-const CANDIDATE = /(\S*[^,\s])(?:\s+([\d.]+)([wx]))?\s*(?:,|$)/g;
 
 /**
  * How many pixels the file of a picture has for one px of its natural size, which is corrected for the density of the
@@ -14,10 +13,10 @@ export function pictureDensity(image: HTMLImageElement): number {
   const sources =
     image.parentElement?.localName === 'picture' ? image.parentElement.querySelectorAll('source') : [];
   for (const { srcset } of [...sources, image]) {
-    for (const [, address = '', value = '1', unit = 'x'] of srcset.matchAll(CANDIDATE)) {
-      if (absolute(address, image.baseURI) !== currentSrc) continue;
-      const density = unit === 'x' ? Number(value) : Number(value) / Math.max(1, naturalWidth);
-      if (density > 0) return density;
+    for (const { url, width, density = 1 } of parseSrcset(srcset)) {
+      if (absolute(url, image.baseURI) !== currentSrc) continue;
+      const found = width === undefined ? density : width / Math.max(1, naturalWidth);
+      if (found > 0) return found;
     }
   }
   return 1;

@@ -1,3 +1,4 @@
+import picomatch from 'picomatch';
 import type { Preparation } from '../engine/steps.js';
 import { statesOf } from '../engine/steps.js';
 import type { SitePage } from '../site/targets.js';
@@ -53,15 +54,12 @@ export function loadsOf(page: SitePage, preparations: readonly ScopedPreparation
   ];
 }
 
+/** Only the star means something in a pattern, and it stands for anything. */
+const STARS = { bash: true, dot: true, nobrace: true, noextglob: true, nonegate: true } as const;
+
 /** Whether a page is one of those meant; patterns are page ids in which `*` stands for anything. */
 export function isFor(id: string, patterns: readonly string[] | null): boolean {
-  return (
-    patterns === null ||
-    patterns.some((pattern) => {
-      const parts = pattern.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'));
-      return new RegExp(`^${parts.join('.*')}$`).test(id);
-    })
-  );
+  return patterns === null || picomatch.isMatch(id, [...patterns], STARS);
 }
 
 function stateId(page: string, state: string): string {

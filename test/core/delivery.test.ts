@@ -19,7 +19,7 @@ const findings = (...failures: ResourceFailure[]) =>
     [
       {
         device: deviceOf(400),
-        view: viewOf({ width: 400, url: 'http://site.invalid/' }, []),
+        view: viewOf({ width: 400 }, []),
         httpStatus: 200,
         page: 'p',
         essentials: [],
@@ -55,7 +55,7 @@ test('what did not come is one finding of the page, counted and listed, each fil
 });
 
 test('without a style sheet of its own origin a page is in error', () => {
-  const [found] = findings(failure('stylesheet', 'http://site.invalid/css/a.css'));
+  const [found] = findings(failure('stylesheet', 'http://127.0.0.1/css/a.css'));
   expect(found).toMatchObject({
     severity: 'error',
     details: ['style sheet /css/a.css: 404'],

@@ -164,7 +164,15 @@ describe('profiles import', () => {
       /ios-phone-390 +1500 +75\.0 % +75\.0 %\n\S*laptop-1366 +400 +20\.0 % +95\.0 %\n\n2 profiles cover 95\.0 % of 2000 visits/,
     );
     expect(outcome.stdout).toMatch(/lineups:\n {2}visitors:\n {4}- ios-phone-390/);
-    expect(outcome.stderr).toBe('1 rows could not be read: line 4 (no width).\n');
+    expect(outcome.stderr).toBe('1 row could not be read: line 4 (no width).\n');
+  });
+
+  test('sizes and visits are found by what stands in the columns, whatever their names', async () => {
+    const text = 'Country,Screen,Total\nDE,390 × 844,"1,204"\nFR,1366x768,30\nFR,(not set),3\n';
+    const { stdout, stderr } = await csv(text, '--cover', '0.9');
+    expect(stdout).toMatch(/ios-phone-390 +1204 [^]*\n1 profile covers 97\.6 % of 1234 visits/);
+    expect(stderr).toBe('1 row could not be read: line 4 (no width).\n');
+    expect((await csv('Screen size,Sessions\nwide,10\n')).stderr).toContain('no row could be read');
   });
 
   test('a file that is no CSV, or is not there, is told as that', async () => {

@@ -2,9 +2,11 @@ import { Command } from 'commander';
 
 const EXAMPLES = `
 Examples:
-  isoptic profiles   isoptic profiles 
-Columns are found by their names (width, height, ratio, visits, or a size such as 390x844 in one column); options name
-them where that fails. Rows that can not be read are counted and named, and the rest is used.`;
+  isoptic profiles import visits.csv               the fewest profiles for 95 % of the visits
+  isoptic profiles import visits.csv --cover 0.8   for 80 % of them
+
+The column of sizes is found by what stands in it (390x844), the others by their names (width, height, ratio, visits);
+options name them where that fails. Rows that can not be read are counted and named, and the rest is used.`;
 
 export function importCommand(): Command {
   return new Command('import')
