@@ -12,9 +12,9 @@ export async function makeFolder(path: string, mode = 0o777): Promise<void> {
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (await isFolder(path)) return;
-    if (code !== 'ENOENT' || dirname(path) === path || (await isFolder(dirname(path)))) throw error;
+    if (code !== 'ENOENT' || dirname(path) === path) throw error;
     await makeFolder(dirname(path), mode);
-    // Another process may have made it meanwhile.
+    // Another one may have made it meanwhile; where it can't be made all the same, there is no third time.
     await mkdir(path, { mode }).catch(async (failure: unknown) => {
       if (!(await isFolder(path))) throw failure;
     });

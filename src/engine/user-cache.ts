@@ -54,6 +54,7 @@ async function privateFolder(wanted: string): Promise<string> {
       'no-cache',
       `Neither the cache folder ${wanted} nor the temporary folder ${tmpdir()} can be written: ${messageOf(error)}.`,
       'Set XDG_CACHE_HOME or TMPDIR to a folder that can be written.',
+      4,
     );
   }
 }

@@ -22,7 +22,9 @@ afterAll(() => temp.dispose());
 
 test('folders are made with those above them; where none can be made it ends', async () => {
   const deep = join(temp.path, 'a', 'b', 'c');
-  await Promise.all([makeFolder(deep), makeFolder(deep)]);
+  // Many at once, as pictures of a run are written.
+  const many = Array.from({ length: 40 }, (_, i) => join(temp.path, 'a', `b-${i % 4}`, `c-${i}`));
+  await Promise.all([deep, deep, ...many].map((path) => makeFolder(path)));
   expect(existsSync(deep)).toBe(true);
   await expect(makeFolder(join(page, 'below'))).rejects.toThrow(/ENOTDIR|EEXIST/);
   // A recursive mkdir of Node's own never comes back from here.

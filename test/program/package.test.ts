@@ -147,15 +147,18 @@ test('without a browser on the system the bundled one is unpacked, once, and ren
   expect(manifestOf(outcome).engine.version).toMatch(/^143\./);
 }, 300_000);
 
-test('a cache folder that can not be written is named, with what to do', async () => {
+test('where neither the cache nor the temporary folder can be written, both are named, with what to do', async () => {
   const env = {
     PATH: bin,
     XDG_CACHE_HOME: join(temp.path, 'plain'),
+    TMPDIR: join(temp.path, 'plain'),
     ISOPTIC_BROWSER: undefined,
   };
   const outcome = await isoptic(['doctor'], { env });
   expect(outcome.status).toBe(4);
-  expect(outcome.stdout).toMatch(/could not be unpacked into .*plain/);
+  expect(outcome.stdout + outcome.stderr).toMatch(
+    /Neither the cache folder .*plain.* nor the temporary folder .*plain/,
+  );
 });
 
 test('the published JSON Schema is the one that the code checks with', async () => {

@@ -12,6 +12,8 @@ const finding = (id: string, page: string, isWaived = false): FindingRecord => (
   selector: 'p',
   related: [],
   message: 'Hides.',
+  details: [],
+  words: '',
   cause: null,
   waived: isWaived ? { reason: 'known', who: 'ada', until: '2027-01-31' } : null,
   seen: [{ page, profile: 'ios-phone-390', rect: { x: 0, y: 0, width: 9, height: 9 }, by: null }],

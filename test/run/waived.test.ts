@@ -15,6 +15,8 @@ const ofPage = (page: string): FindingRecord => ({
   selector: 'header > a',
   related: [],
   message: 'Text runs 5 px out of its box.',
+  details: [],
+  words: '',
   cause: null,
   waived: null,
   seen: [{ page, profile: 'ios-phone-390', rect: RECT, by: null }],

@@ -25,9 +25,9 @@ export function doctorCommand(): Command {
       line('node', true, `${process.versions.node} on ${process.platform} ${process.arch}`);
       const { profiles, agents } = await loadCatalogue();
       line('profiles', true, `${profiles.length}, user agents of ${agents.date}`);
-      const cache = await userCache();
-      line('cache', cache.note === null, cache.note ?? cache.folder);
       try {
+        const cache = await userCache();
+        line('cache', cache.note === null, cache.note ?? cache.folder);
         const found = await DEFAULT_ENGINE.find(options.browser);
         const session = await DEFAULT_ENGINE.launch({
           executable: options.browser,

@@ -1,15 +1,17 @@
 import { stripVTControlCharacters } from 'node:util';
+import cliTruncate from 'cli-truncate';
 import stringWidth from 'string-width';
 import wrapAnsi from 'wrap-ansi';
 
 /** Lines longer than this are hard to read, however wide the terminal is. */
 const MOST_COLUMNS = 110;
-/** Where there is no terminal. */
+const LEAST_COLUMNS = 40;
+/** Where there is no terminal, or one that does not tell its size. */
 const PIPED_COLUMNS = 80;
 
 /** How many columns there are to write to. */
 export function columnsOf(stream: { readonly columns?: number }): number {
-  return Math.min(MOST_COLUMNS, Math.max(40, stream.columns ?? PIPED_COLUMNS));
+  return Math.min(MOST_COLUMNS, Math.max(LEAST_COLUMNS, stream.columns || PIPED_COLUMNS));
 }
 
 /**
@@ -26,10 +28,7 @@ export function wrapped(first: string, text: string, columns: number): string[] 
 
 /** A text cut in its middle, so that its ends can still be told apart. */
 export function middleCut(text: string, columns: number): string {
-  if (stringWidth(text) <= columns) return text;
-  const letters = [...text];
-  const end = letters.slice(-Math.floor((columns - 1) / 2)).join('');
-  return `${letters.slice(0, columns - 1 - [...end].length).join('')}…${end}`;
+  return columns < 1 ? '' : cliTruncate(text, columns, { position: 'middle' });
 }
 
 /** Text of a page as a terminal may have it: without escape sequences and other control characters. */

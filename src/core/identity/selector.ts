@@ -4,6 +4,10 @@ import { classesWritten, escapeIdentifier, isNamed, stepText } from './names.js'
 /** So many elements above one are tried as its middle step, and as the first. */
 const MIDDLES = 8;
 const ANCHORS = 3;
+/** No farther up: pages nest thousands of elements. */
+const FARTHEST = 40;
+/** Steps are dropped from paths of at most so many: longer ones say little either way. */
+const MOST_DROPPED = 24;
 
 /** Of a page there is one each, or few. */
 const LANDMARKS = /^(html|body|main|nav|header|footer|aside|form|table|h1|dialog|iframe)$/;
@@ -95,29 +99,31 @@ export class SelectorWriter {
 
   /** Two steps, or three: from something above that is the only one of its kind. */
   private belowAnchor(i: NodeIndex, above: readonly NodeIndex[]): string | null {
-    const anchors = above
-      .flatMap((node, at) => {
-        const text = this.alone(node);
-        return text === null ? [] : [{ node, at, text }];
-      })
-      .slice(0, ANCHORS);
+    const anchors: { readonly at: number; readonly text: string; readonly holds: Uint8Array }[] = [];
+    for (const [at, node] of above.slice(0, FARTHEST).entries()) {
+      const text = this.alone(node);
+      if (text !== null) anchors.push({ at, text, holds: this.below([node]) });
+      if (anchors.length === ANCHORS) break;
+    }
     for (const last of this.stepsOf(i)) {
       for (const anchor of anchors) {
-        const inside = last.matches.filter((match) => this.stands(match, anchor.node));
+        const inside = last.matches.filter((match) => anchor.holds[match] === 1);
         if (inside.length === 1) return joined([anchor.text, anchor.at === 0, last.text]);
-        if (anchor.at === 0 && inside.filter((match) => this.treeParent(match) === anchor.node).length === 1)
+        if (anchor.at === 0 && inside.filter((match) => this.treeParent(match) === above[0]).length === 1)
           return joined([anchor.text, true, last.text]);
       }
     }
     for (const last of this.stepsOf(i)) {
       for (const anchor of anchors) {
-        const inside = last.matches.filter((match) => this.stands(match, anchor.node));
+        const inside = last.matches.filter((match) => anchor.holds[match] === 1);
         for (const [at, node] of above.slice(0, Math.min(MIDDLES, anchor.at)).entries()) {
           for (const middle of this.stepsOf(node)) {
-            const between = new Set(middle.matches.filter((match) => this.stands(match, anchor.node)));
+            const between = middle.matches.filter((match) => anchor.holds[match] === 1);
             const isDirect = at === 0;
+            const parents = new Set(between);
+            const held = isDirect ? null : this.below(between);
             const found = inside.filter((match) =>
-              isDirect ? between.has(this.treeParent(match)) : this.standsInOne(match, between),
+              held ? held[match] === 1 : parents.has(this.treeParent(match)),
             );
             if (found.length === 1)
               return joined([anchor.text, at === anchor.at - 1, middle.text, isDirect, last.text]);
@@ -128,15 +134,15 @@ export class SelectorWriter {
     return null;
   }
 
-  /** Whether an element stands below another one of its own tree. */
-  private stands(i: NodeIndex, below: NodeIndex): boolean {
-    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) if (at === below) return true;
-    return false;
-  }
-
-  private standsInOne(i: NodeIndex, of: ReadonlySet<NodeIndex>): boolean {
-    for (let at = this.treeParent(i); at >= 0; at = this.treeParent(at)) if (of.has(at)) return true;
-    return false;
+  /** Of every row, whether it stands below one of some elements of its own tree: parents have lower rows. */
+  private below(nodes: readonly NodeIndex[]): Uint8Array {
+    const held = new Uint8Array(this.view.count);
+    const tops = new Set(nodes);
+    for (let i = nodes[0] ?? held.length; i < held.length; i++) {
+      const parent = this.treeParent(i);
+      if (parent >= 0 && (held[parent] === 1 || tops.has(parent))) held[i] = 1;
+    }
+    return held;
   }
 
   /** The steps that an element can be written as, those first that say most and last longest. */
@@ -190,7 +196,7 @@ export class SelectorWriter {
       if (alone !== null) break;
     }
     // From the outermost: what stands nearest says most.
-    for (let at = 1; at < path.length - 1;) {
+    for (let at = 1; path.length <= MOST_DROPPED && at < path.length - 1;) {
       const shorter = path.flatMap((placed, other) => {
         if (other === at) return [];
         return [other === at + 1 ? { ...placed, isChild: false } : placed];
@@ -210,12 +216,18 @@ export class SelectorWriter {
 
   private isOnly(i: NodeIndex, path: readonly Placed[]): boolean {
     const sets = path.map(({ matches }) => new Set(matches));
+    /** By level and row: what did not fit once does not fit again, however many ways lead to it. */
+    const misfits = path.map(() => new Set<NodeIndex>());
     const fits = (node: NodeIndex, level: number): boolean => {
-      if (!sets[level]!.has(node)) return false;
+      if (!sets[level]!.has(node) || misfits[level]!.has(node)) return false;
       if (level === 0) return true;
       let at = this.treeParent(node);
-      if (path[level]!.isChild) return at >= 0 && fits(at, level - 1);
-      for (; at >= 0; at = this.treeParent(at)) if (fits(at, level - 1)) return true;
+      if (path[level]!.isChild) {
+        if (at >= 0 && fits(at, level - 1)) return true;
+      } else {
+        for (; at >= 0; at = this.treeParent(at)) if (fits(at, level - 1)) return true;
+      }
+      misfits[level]!.add(node);
       return false;
     };
     const found = path.at(-1)!.matches.filter((node) => fits(node, path.length - 1));

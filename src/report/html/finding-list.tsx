@@ -13,8 +13,16 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
           </p>
           <p class="selector">
             <code>{finding.selector}</code>
+            {finding.words !== '' && !finding.message.includes(finding.words) && ` “${finding.words}”`}
           </p>
           <p class="message">{finding.message}</p>
+          {finding.details.length > 0 && (
+            <ul class="details">
+              {finding.details.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
+          )}
           {finding.cause && (
             <p class="cause">
               <span class="why">Why:</span> <Quoted text={finding.cause.message} />
@@ -32,7 +40,7 @@ export function FindingList({ findings, first }: { findings: readonly FindingRec
                 <a href={`#${markAnchor(finding.id, seen)}`} data-finding={finding.id}>
                   {seen.profile}
                   {seen.page !== finding.page && ` on ${seen.page}`}
-                  {seen.by && <span class="px"> {Math.round(seen.by.px * 10) / 10} px</span>}
+                  {seen.by && <span class="px"> {Math.round(seen.by.px)} px</span>}
                 </a>
               </li>
             ))}

@@ -21,6 +21,8 @@ const finding = (id: string, profile: string, px: number, more: Partial<Finding>
   selector: `#${id}`,
   related: [],
   message: `${id} runs out.`,
+  details: [],
+  words: '',
   cause: cause('320px'),
   seen: [{ page: 'home', profile, rect: { x: 0, y: 10 * px, width: 10, height: 10 }, by: { axis: 'x', px } }],
   ...more,

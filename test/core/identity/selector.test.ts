@@ -85,7 +85,11 @@ describe('on any page', () => {
         ...(id < 4 && { id: `place-${id}` }),
         children,
       })),
-    children: fc.oneof({ depthSize: 'small' }, fc.constant([]), fc.array(tie('tree'), { maxLength: 4 })),
+    children: fc.oneof(
+      { depthSize: 'small' },
+      fc.constant<Node[]>([]),
+      fc.array(tie('tree'), { maxLength: 4 }),
+    ),
   }));
 
   /** The same page as a document, its elements in the order of the rows. */
@@ -108,6 +112,15 @@ describe('on any page', () => {
       { numRuns: 100 },
     );
   });
+});
+
+test('a page that nests thousands of elements is written in no time', () => {
+  let inner = el('div');
+  for (let depth = 0; depth < 1000; depth++) inner = el('div', { children: [inner, el('b')] });
+  const view = viewOf({ width: 100 }, [inner]);
+  const writer = new SelectorWriter(view);
+  expect(writer.write(view.count - 1)).toBe('body > div > b');
+  expect(writer.write(view.count - 500)).toMatch(/^body > div > div/);
 });
 
 test('what is repeated has one signature, whatever the colour or state of one of it', () => {
