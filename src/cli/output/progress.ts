@@ -8,7 +8,8 @@ export interface Progress {
 /** One line on standard error that says how far the run is; nothing where that is not a terminal. */
 export async function startProgress(quiet: boolean): Promise<Progress> {
   // A terminal without a size, as some recorders give, has no line to write over.
-  if (quiet || !process.stderr.isTTY || !process.stderr.columns) return { update: () => undefined, stop: () => undefined };
+  if (quiet || !process.stderr.isTTY || !process.stderr.columns)
+    return { update: () => undefined, stop: () => undefined };
   const { default: ora } = await import('ora');
   const spinner = ora({ text: 'Looking for the pages', stream: process.stderr, discardStdin: false }).start();
   return {
