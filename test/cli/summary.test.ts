@@ -1,4 +1,5 @@
 import stringWidth from 'string-width';
+import { NO_DELIVERY } from '../../src/core/delivery/delivery.js';
 import { columnHeads, profileNames } from '../../src/cli/output/profile-names.js';
 import { summaryText } from '../../src/cli/output/summary.js';
 import { middleCut, wrapped } from '../../src/cli/output/wrapped.js';
@@ -62,16 +63,7 @@ function manifestOf(findings: FindingRecord[], failed: string[] = []): Manifest 
         timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0, causeMs: 0 },
         shots: {},
         notes: [],
-        delivery: {
-          redirects: [],
-          contentType: null,
-          requests: {},
-          failures: [],
-          consoleErrors: [],
-          pageErrors: [],
-          timing: null,
-          structure: null,
-        },
+        delivery: structuredClone(NO_DELIVERY) as Manifest['renders'][number]['delivery'],
       })),
     ),
     findings,
@@ -90,7 +82,7 @@ test('a matrix first, by the gravest of each render, and told apart without colo
     ),
   );
   expect(text.split('\n').slice(0, 5)).toEqual([
-    `${' '.repeat(50)}   360   390   844   820  1920`,
+    `${'px wide'.padEnd(50)}   360   390   844   820  1920`,
     `${'index.html'.padEnd(50)}     E     E     n     ·     F`,
     expect.stringMatching(/^a\/rather.*…\S+timetable\.html +· +· +· +· +F$/) as string,
     '',

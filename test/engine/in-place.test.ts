@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import pLimit from 'p-limit';
+import sharp from 'sharp';
 import { pickProfiles } from '../../src/api/check.js';
 import type { LayoutSnapshot } from '../../src/core/layout/snapshot.js';
 import type { Device, Size } from '../../src/core/profile/profile.js';
@@ -96,6 +97,32 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
     expect(await differing([folder], '390x844@2+mobile', sizes)).toEqual([]);
     // All of them, in `npm run verify`, take minutes.
   }, 1_200_000);
+});
+
+describe('the screen of an open page', () => {
+  it('is given frame by frame, with how far the page is scrolled, until the reader stops', async () => {
+    const site = await openTargets(['demo/as-found/index.html'], { all: false });
+    const [device] = await pickProfiles(['390x844@2+mobile']);
+    const page = await browser.open(jobOf(site.pages[0]!.url, device!));
+    await page.settle('loaded');
+    const scrolled: number[] = [];
+    const largest = { width: 200, height: 400 };
+    for await (const { jpeg, scroll } of page.frames({ largest, every: 1, quality: 50 })) {
+      const { format, width, height } = await sharp(jpeg).metadata();
+      expect([format, width <= largest.width, height <= largest.height]).toEqual(['jpeg', true, true]);
+      scrolled.push(scroll.y);
+      if (scrolled.includes(500)) break;
+      await page.dispatch({ kind: 'run', script: 'scrollTo(0, 500)' });
+    }
+    expect(scrolled.length).toBeGreaterThan(1);
+    // What was stopped does not stand in the way of the next reader.
+    for await (const { scroll } of page.frames({ largest, every: 1, quality: 50 })) {
+      expect(scroll.y).toBe(500);
+      break;
+    }
+    await page.close();
+    await site.close();
+  });
 });
 
 describe('an element of an open page', () => {

@@ -1,8 +1,6 @@
-import { writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { isPaintedAsOne } from '../../src/core/css/containing.js';
-import { layoutPath, readLayout } from '../../src/run/layout-file.js';
-import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
+import { keptLayout } from '../support/kept-layout.js';
+import { temporaryFolder } from '../support/program.js';
 
 /** What may make a box hold fixed and absolute boxes, or be painted as one; and what does not, though it was thought to. */
 const STYLES = [
@@ -58,23 +56,7 @@ b { position: absolute; left: 10px; top: 10px; width: 20px; height: 10px; z-inde
 test('what holds a positioned box, and what is painted as one, are as the browser has them', async () => {
   const temp = await temporaryFolder();
   try {
-    const path = join(temp.path, 'page.html');
-    await writeFile(path, PAGE);
-    const out = join(temp.path, 'run');
-    const args = [
-      'check',
-      path,
-      '--at',
-      '1000x400',
-      '--shots',
-      'none',
-      '--keep-layouts',
-      '--json',
-      '--out',
-      out,
-    ];
-    const { pages } = manifestOf(await isoptic([...args, '--fail-on', 'never']));
-    const { view } = await readLayout(join(out, layoutPath(pages[0]!.id, '1000x400')));
+    const view = await keptLayout(temp.path, PAGE, '1000x400');
     const rows = Array.from({ length: view.count }, (_, i) => i);
     const cells = rows.filter((i) => view.classes(i).includes('o'));
     expect(cells).toHaveLength(CELLS.length);

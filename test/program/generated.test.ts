@@ -1,9 +1,7 @@
-import { writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { KIND_ELEMENT } from '../../src/core/layout/snapshot.js';
 import type { SnapshotView } from '../../src/core/layout/view.js';
-import { layoutPath, readLayout } from '../../src/run/layout-file.js';
-import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
+import { keptLayout } from '../support/kept-layout.js';
+import { temporaryFolder } from '../support/program.js';
 
 const STYLE = `<style>p { margin: 0; height: 20px; font: 16px/20px Arial } .f { display: flex; justify-content: end }
 .c::before, .f.c::before { content: attr(data-words) }
@@ -37,13 +35,7 @@ function boxesOf(view: SnapshotView, words: string) {
 }
 
 test('generated words lie where the same words lie as text, in whatever tree', async () => {
-  const path = join(temp.path, 'page.html');
-  await writeFile(path, PAGE);
-  const out = join(temp.path, 'run');
-  const profile = '500x400@2';
-  const args = ['check', path, '--at', profile, '--shots', 'none', '--keep-layouts', '--json', '--out', out];
-  const { pages } = manifestOf(await isoptic(args));
-  const { view } = await readLayout(join(out, layoutPath(pages[0]!.id, profile)));
+  const view = await keptLayout(temp.path, PAGE, '500x400@2');
   for (const words of ['in line', 'in a row', 'in a slot', 'in a shadow', 'in a frame']) {
     const { generated, text } = boxesOf(view, words);
     expect([words, generated.length, text.length]).toEqual([words, 1, 1]);

@@ -2,6 +2,7 @@ import { execFile } from 'node:child_process';
 import { cp, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
 import { basename, join, resolve } from 'node:path';
 import { promisify } from 'node:util';
+import { XMLParser } from 'fast-xml-parser';
 import { manifestJsonSchema } from '../../src/run/manifest.js';
 import { loopbackRegistry } from '../support/loopback-registry.js';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
@@ -168,3 +169,20 @@ test('the published JSON Schema is the one that the code checks with', async () 
     expect.arrayContaining(['format', 'version', 'renders', 'findings', 'summary']),
   );
 });
+
+test('a cache folder whose name has signs of XML in it serves the fonts all the same', async () => {
+  const cache = join(temp.path, 'Ada & <Eve>');
+  const outcome = await isoptic(['doctor'], {
+    env: { PATH: bin, XDG_CACHE_HOME: cache, ISOPTIC_BROWSER: undefined },
+  });
+  expect(outcome.status).toBe(0);
+  const files = (await readdir(cache, { recursive: true })).filter((file) =>
+    /(fonts-\w+-\w+|isoptic-fonts)\.conf$/.test(file),
+  );
+  expect(files).toHaveLength(2);
+  for (const file of files) {
+    const text = await readFile(join(cache, file), 'utf8');
+    expect(new XMLParser().parse(text)).toHaveProperty('fontconfig.dir');
+    expect(text).toContain('Ada &amp; &lt;Eve');
+  }
+}, 120_000);

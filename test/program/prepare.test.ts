@@ -1,6 +1,7 @@
 import { stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { layoutPath, readLayout } from '../../src/run/layout-file.js';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
 
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
@@ -201,3 +202,53 @@ test('steps that are none are told by line, with what is allowed', async () => {
   expect(outcome.stderr).toMatch(/:6: .*must be a key such as/);
   expect(outcome.stderr).toMatch(/:7: .*not a valid CSS selector/);
 });
+
+test('what a page says of itself is its own words, not a lost page', async () => {
+  const said = 'Execution context was destroyed, most likely because of a navigation.';
+  const { outcome } = await check(
+    `preparations:\n  - name: p\n    steps:\n      - run: throw new Error(${JSON.stringify(said)})\n`,
+    '--at',
+    '600x400',
+  );
+  const [render] = manifestOf(outcome).renders;
+  expect(render!.error!.message).toContain(`the script failed: Error: ${said}`);
+  expect(render!.error!.message).not.toContain('keeps going to another page');
+});
+
+test('a page that is scrolled at the end of its steps is captured where it was scrolled to', async () => {
+  const steps = 'preparations:\n  - name: down\n    steps:\n      - scrollTo: bottom\n';
+  const { outcome, out } = await check(steps, '--at', '600x200', '--shots', 'none', '--keep-layouts');
+  const [page] = manifestOf(outcome).pages;
+  const { view } = await readLayout(join(out, layoutPath(page!.id, '600x200')));
+  const { document, scroll, viewport } = view.snapshot;
+  expect(document.height).toBeGreaterThan(viewport.height);
+  expect(scroll.y).toBeCloseTo(document.height - viewport.height, 0);
+});
+
+test.each(['windows-laptop-1366', 'ios-phone-390', '700x500'])(
+  '%s has a window round its page',
+  async (name) => {
+    const page = join(temp.path, `window-${name}.html`);
+    await writeFile(
+      page,
+      `<!doctype html><meta name="viewport" content="width=device-width"><title></title>
+<script>document.title = [outerWidth, outerHeight, innerWidth, innerHeight, screen.width, screen.height]</script>`,
+    );
+    const pick = /^\d/.test(name) ? '--at' : '--on';
+    const out = join(temp.path, `window-${name}`);
+    const outcome = await isoptic(['check', page, pick, name, '--shots', 'none', '--json', '--out', out]);
+    const manifest = manifestOf(outcome);
+    const numbers = manifest.pages[0]!.title.split(',').map(Number);
+    const [width, height, innerWidth, innerHeight, screenWidth, screenHeight] = numbers as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    expect([width, height]).toEqual([screenWidth, screenHeight]);
+    expect(width).toBeGreaterThanOrEqual(innerWidth);
+    expect(height).toBeGreaterThanOrEqual(innerHeight);
+  },
+);

@@ -1,8 +1,6 @@
-import { writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { SnapshotView } from '../../src/core/layout/view.js';
-import { layoutPath, readLayout } from '../../src/run/layout-file.js';
-import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
+import { keptLayout } from '../support/kept-layout.js';
+import { temporaryFolder } from '../support/program.js';
 
 const PAGE = `<!doctype html><meta name="viewport" content="width=device-width"><title>Styles</title><style>
 body { font: 16px/24px Arial; color: rgb(1, 2, 3); margin: 0 }
@@ -55,23 +53,7 @@ beforeAll(async () => {
 afterAll(() => temp.dispose());
 
 test('styles are recorded as the browser computes them, whichever way they are set', async () => {
-  const path = join(temp.path, 'page.html');
-  await writeFile(path, PAGE);
-  const out = join(temp.path, 'run');
-  const args = [
-    'check',
-    path,
-    '--at',
-    '500x400',
-    '--shots',
-    'none',
-    '--keep-layouts',
-    '--json',
-    '--out',
-    out,
-  ];
-  const { pages } = manifestOf(await isoptic(args));
-  const { view } = await readLayout(join(out, layoutPath(pages[0]!.id, '500x400')));
+  const view = await keptLayout(temp.path, PAGE, '500x400');
   const nodes = Array.from({ length: view.count }, (_, i) => i);
   const at = (id: string) => nodes.find((i) => view.id(i) === id)!;
   const found = TRUTH.map(([id, property]) => [id, property, view.style(at(id), property)]);

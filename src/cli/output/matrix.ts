@@ -41,11 +41,12 @@ export function matrixLines(manifest: Manifest, columns: number): string[] {
   );
   const perBlock = Math.max(1, Math.floor((columns - label) / cell));
   const lines: string[] = [];
+  const corner = heads[0]?.startsWith('#') ? '' : 'px wide';
   for (let from = 0; from < profiles.length; from += perBlock) {
     const part = profiles.slice(from, from + perBlock);
     if (from > 0) lines.push('');
     lines.push(
-      ' '.repeat(label) +
+      corner.padEnd(label) +
         heads
           .slice(from, from + perBlock)
           .map((head) => head.padStart(cell))

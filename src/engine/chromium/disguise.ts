@@ -1,12 +1,24 @@
 import type { Device } from '../../core/profile/profile.js';
 
+interface Facts {
+  readonly vendor: string;
+  readonly hints: boolean;
+  readonly apple: boolean;
+  readonly mobile: boolean;
+  /** CSS px. */
+  readonly screen: { readonly width: number; readonly height: number };
+  readonly textSize: string;
+}
+
 /**
  * A script for the start of every document: what the protocol can't set about `navigator` and `window`. It runs before
  * any of the page's own.
  */
-export function disguise({ agent, platform, mobile, conditions }: Device): string {
+export function disguise({ agent, platform, mobile, screen, conditions }: Device): string {
   const scale = conditions.textScale ?? 1;
-  const facts = {
+  const facts: Facts = {
+    mobile,
+    screen,
     vendor: agent.vendor,
     hints: agent.hints !== null,
     apple: platform === 'ios',
@@ -17,7 +29,7 @@ export function disguise({ agent, platform, mobile, conditions }: Device): strin
 }
 
 /* Runs in the page, as text. */
-function script(facts: { vendor: string; hints: boolean; apple: boolean; textSize: string }): void {
+function script(facts: Facts): void {
   const page = globalThis as unknown as {
     navigator: object;
     chrome?: unknown;
@@ -32,11 +44,11 @@ function script(facts: { vendor: string; hints: boolean; apple: boolean; textSiz
   answer('webdriver', false);
   if (!facts.hints) delete (prototype as Record<string, unknown>)['userAgentData'];
   if (facts.apple) delete page.chrome;
-  // Without a screen there is no window round the page; on a desktop scripts expect one.
+  // Without a screen there is no window round the page; the device's fills its own.
+  const outer = { Width: facts.screen.width, Height: facts.screen.height };
   for (const side of ['Width', 'Height'] as const) {
-    const own = Object.getOwnPropertyDescriptor(page, `outer${side}`);
-    if (!own?.get) continue;
-    const get = () => (own.get!.call(page) as number) || page[`inner${side}`];
+    // A page that is laid out wider than a phone's screen is shown shrunk: the window does not grow with it.
+    const get = () => (facts.mobile ? outer[side] : Math.max(outer[side], page[`inner${side}`]));
     Object.defineProperty(page, `outer${side}`, { get, configurable: true, enumerable: true });
   }
   if (facts.textSize !== '') {

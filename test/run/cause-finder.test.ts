@@ -1,0 +1,50 @@
+import { Judge } from '../../src/core/findings/judge.js';
+import { RULES } from '../../src/core/rules/index.js';
+import { BrowserGone } from '../../src/engine/failures.js';
+import type { Probe } from '../../src/engine/probe.js';
+import { CauseFinder } from '../../src/run/cause-finder.js';
+import { renderOf } from '../support/render.js';
+import type { Node } from '../support/snapshot.js';
+
+const box = (width: number): Node => ({
+  tag: 'div',
+  id: 'box',
+  box: [0, 0, width, 40],
+  style: { width: '500px' },
+  lines: [{ box: [0, 0, Math.min(width, 490), 20], unbreakable: width > 400 }],
+});
+const broken = () => renderOf({ width: 400, scrollWidth: 500 }, [box(500)]);
+const mended = () => renderOf({ width: 400 }, [box(390)]).view.snapshot;
+
+function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
+  const probe = {
+    asked: 0,
+    layoutWith: (change: Parameters<Probe['layoutWith']>[0]) => {
+      probe.asked++;
+      return layoutWith(change);
+    },
+    idleMedia: () => Promise.resolve([]),
+    declarationOf: () => Promise.resolve(null),
+    close: () => Promise.resolve(),
+  };
+  return probe;
+}
+
+test('a defect whose page or browser went away is looked into on the next render that shows it', async () => {
+  const finder = new CauseFinder(new Judge(RULES, {}), 3);
+  const dying = probeThat(() => Promise.reject(new BrowserGone('it went away')));
+  await expect(finder.investigate(0, broken(), dying)).rejects.toThrow('it went away');
+  expect(dying.asked).toBe(1);
+  expect(finder.causes.size).toBe(0);
+
+  const living = probeThat(() => Promise.resolve(mended()));
+  await finder.investigate(1, broken(), living);
+  expect([...finder.causes.values()].map(({ name, proven }) => [name, proven])).toEqual([
+    ['fixed-width', true],
+  ]);
+
+  // What is explained is not asked for again.
+  const third = probeThat(() => Promise.resolve(mended()));
+  await finder.investigate(2, broken(), third);
+  expect(third.asked).toBe(0);
+});
