@@ -55,6 +55,7 @@ export const checkOptionsSchema = z.object({
   replace: z.boolean().default(false),
   json: z.boolean().default(false),
   notices: z.boolean().default(false),
+  reportAs: z.string().optional(),
   recursive: z.boolean().default(false),
   root: z.string().optional(),
   follow: z.string().optional(),

@@ -18,6 +18,11 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/demo.js')).demoCommand(),
   },
   {
+    name: 'report',
+    does: 'tell a run in other formats: csv, junit, sarif, markdown, …',
+    load: async () => (await import('./commands/report.js')).reportCommand(),
+  },
+  {
     name: 'profiles',
     does: 'list and search the device profiles',
     load: async () => (await import('./commands/profiles.js')).profilesCommand(),

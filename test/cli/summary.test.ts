@@ -1,83 +1,17 @@
 import stringWidth from 'string-width';
-import { NO_DELIVERY } from '../../src/core/delivery/delivery.js';
-import { columnHeads, profileNames } from '../../src/cli/output/profile-names.js';
+import { columnHeads, profileNames } from '../../src/report/profile-names.js';
 import { summaryText } from '../../src/cli/output/summary.js';
 import { middleCut, wrapped } from '../../src/cli/output/wrapped.js';
-import type { FindingRecord, Manifest } from '../../src/run/manifest.js';
+import type { Manifest } from '../../src/run/manifest.js';
+import { findingOf, PAGES, runOf } from '../support/manifest.js';
 
-const NAMES = ['android-phone-360', 'ios-phone-390', 'ios-phone-390:landscape', 'ios-tablet-820', 'tv-1920'];
-const WIDTHS = [360, 390, 844, 820, 1920];
-const PAGES = ['index.html', 'a/rather/long/way/down/to/the/page/of/the/winter/timetable.html'];
-const RECT = { x: 0, y: 0, width: 1, height: 1 };
-
-function finding(page: string, severity: FindingRecord['severity'], px: readonly number[]): FindingRecord {
-  return {
-    id: `box-overflow-${page}-${severity}`,
-    rule: 'box-overflow',
-    family: 'overflow',
-    severity,
-    page,
-    pages: [page],
-    key: 'k',
-    selector: 'div.fares > a.button',
-    related: ['div.fares > a.other'],
-    message: 'Text runs 16 px sideways out of the box that is drawn round it, on a 360 px wide screen.',
-    details: [],
-    words: 'Book now',
-    cause: null,
-    waived: null,
-    seen: px.map((length, i) => ({ page, profile: NAMES[i]!, rect: RECT, by: { axis: 'x', px: length } })),
-  };
-}
-
-function manifestOf(findings: FindingRecord[], failed: string[] = []): Manifest {
-  return {
-    format: 'isoptic-run',
-    version: 1,
-    tool: { name: 'isoptic', version: '0' },
-    engine: { name: 'chromium', version: '1' },
-    startedAt: '2026-11-23T10:00:00Z',
-    durationMs: 1500,
-    interrupted: false,
-    pages: PAGES.map((source) => ({ id: source, source, title: 'Lantern Isles \u001b[31mFerries' })),
-    profiles: NAMES.map((name, i) => ({
-      name,
-      width: WIDTHS[i]!,
-      height: 800,
-      dpr: 1,
-      orientation: 'portrait',
-      platform: name.split('-')[0]!,
-      touch: true,
-      mobile: true,
-      userAgent: '',
-    })),
-    renders: PAGES.flatMap((page) =>
-      NAMES.map((profile) => ({
-        page,
-        profile,
-        status: failed.includes(profile) ? ('failed' as const) : ('ok' as const),
-        finalUrl: null,
-        httpStatus: null,
-        error: failed.includes(profile) ? { code: 'timeout', message: 'It took longer than 30 s.' } : null,
-        document: null,
-        timings: { loadMs: 0, settleMs: 0, collectMs: 0, analyseMs: 0, shotMs: 0, causeMs: 0 },
-        shots: {},
-        notes: [],
-        delivery: structuredClone(NO_DELIVERY) as Manifest['renders'][number]['delivery'],
-      })),
-    ),
-    findings,
-    waivers: [],
-    summary: { renders: 10, failed: 0, errors: 1, warnings: 0, notices: 1, waived: 0 },
-  };
-}
 const told = (manifest: Manifest, options = {}) =>
   summaryText(manifest, 'run/report.html', { columns: 80, notices: false, ...options });
 
 test('a matrix first, by the gravest of each render, and told apart without colour', () => {
   const text = told(
-    manifestOf(
-      [finding('index.html', 'error', [5, 6]), finding('index.html', 'notice', [1, 1, 1])],
+    runOf(
+      [findingOf('index.html', 'error', [5, 6]), findingOf('index.html', 'notice', [1, 1, 1])],
       ['tv-1920'],
     ),
   );
@@ -91,9 +25,9 @@ test('a matrix first, by the gravest of each render, and told apart without colo
 });
 
 test('errors and warnings with element, px, why and where; notices by rule unless they are asked for', () => {
-  const manifest = manifestOf([
-    finding('index.html', 'error', [12, 30]),
-    finding(PAGES[1]!, 'notice', [1, 1, 1, 1, 1]),
+  const manifest = runOf([
+    findingOf('index.html', 'error', [12, 30]),
+    findingOf(PAGES[1]!, 'notice', [1, 1, 1, 1, 1]),
   ]);
   const text = told(manifest);
   expect(text).toContain('  error  box-overflow  div.fares > a.button “Book now”  and 1 like it\n');
@@ -107,10 +41,10 @@ test('errors and warnings with element, px, why and where; notices by rule unles
 
 test.each([40, 80, 110])('no line is wider than %i columns', (columns) => {
   const long = {
-    ...finding('index.html', 'error', [1, 2, 3]),
+    ...findingOf('index.html', 'error', [1, 2, 3]),
     selector: `main > ${'very-long-name-'.repeat(20)}`,
   };
-  const lines = told(manifestOf([long]), { columns }).split('\n');
+  const lines = told(runOf([long]), { columns }).split('\n');
   expect(lines.filter((line) => stringWidth(line) > columns)).toEqual([]);
   expect(lines.join('\n')).not.toContain('\u001b[31m');
 });

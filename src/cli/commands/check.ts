@@ -1,3 +1,4 @@
+import { dirname } from 'node:path';
 import { Command } from 'commander';
 import type { CheckRequest } from '../../api/run-check.js';
 import { IsopticError } from '../../core/errors.js';
@@ -20,6 +21,8 @@ import {
   targetOptions,
   pickOptions,
 } from '../options.js';
+import { FORMATS, parseFormats } from '../../report/formats.js';
+import { writeFormats } from '../write-formats.js';
 import { summaryText } from '../output/summary.js';
 import { columnsOf } from '../output/wrapped.js';
 import { devicesFor } from '../pick-devices.js';
@@ -65,6 +68,10 @@ export function checkCommand(): Command {
       '--fail-on <severity>',
       `exit with 1 from this severity on: ${FAIL_ON.join(', ')} (default: error)`,
     )
+    .option(
+      '--report-as <formats>',
+      `write the run in other formats, too: ${Object.keys(FORMATS).join(', ')}`,
+    )
     .option('--timeout <seconds>', 'time limit for each page and profile (default: 30)')
     .option('--fonts <which>', "platform: each device's own fonts; host: this machine's (default: platform)")
     .option('--keep-layouts', 'write the layout snapshots to the run, so that it can be judged again')
@@ -88,13 +95,15 @@ export function checkCommand(): Command {
         columns: columnsOf(process.stdout),
         notices: options.notices || failOn === 'notice',
       };
-      const finish = ({ manifest, reportPath }: ShownResult) => {
+      const formats = options.reportAs === undefined ? [] : parseFormats(options.reportAs, '--report-as');
+      const finish = async ({ manifest, reportPath }: ShownResult) => {
         if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
         else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath, shown)}\n`);
         process.exitCode = exitStatusOf(manifest, failOn);
+        await writeFormats(manifest, dirname(reportPath), formats, failOn);
       };
       if (options.again !== undefined) {
-        finish(await runAgain(options.again, targets, judging));
+        await finish(await runAgain(options.again, targets, judging));
         return;
       }
       if (targets.length === 0) {
@@ -129,6 +138,8 @@ export function checkCommand(): Command {
         replace: options.replace,
         browser: options.browser ?? config.browser,
       };
-      finish(await runCheck(request, { quiet: options.quiet || options.json, verbose: options.verbose }));
+      await finish(
+        await runCheck(request, { quiet: options.quiet || options.json, verbose: options.verbose }),
+      );
     });
 }

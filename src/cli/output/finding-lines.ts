@@ -1,7 +1,8 @@
 import colors from 'picocolors';
 import { px } from '../../core/geometry/format.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
-import { profileNames, type NamedProfile } from './profile-names.js';
+import { pageNames } from '../../report/page-name.js';
+import { profileNames, type NamedProfile } from '../../report/profile-names.js';
 import { plainText, wrapped } from './wrapped.js';
 
 const TONE = { error: colors.red, warning: colors.yellow, notice: colors.cyan } as const;
@@ -14,9 +15,11 @@ const MOST_DETAILS = 6;
 /** One finding: what and where it is, how far it goes, why, and on which profiles. */
 export function findingLines(
   finding: FindingRecord,
-  { pages: all, profiles }: Pick<Manifest, 'pages' | 'profiles'>,
+  manifest: Pick<Manifest, 'pages' | 'profiles'>,
   columns: number,
 ): string[] {
+  const { profiles } = manifest;
+  const names = pageNames(manifest);
   const { severity, rule, selector, words, related, message, details, cause, page, pages } = finding;
   const element =
     colors.bold(selector) + (words === '' || message.includes(words) ? '' : ` “${plainText(words)}”`);
@@ -25,9 +28,7 @@ export function findingLines(
   const why =
     cause && `${colors.dim('why')} ${plainText(cause.message)}${source ? `  ${colors.dim(source)}` : ''}`;
   const here = finding.seen.filter((entry) => entry.page === page);
-  const others = pages
-    .filter((other) => other !== page)
-    .map((id) => sourceOf(all.find((of) => of.id === id)));
+  const others = pages.filter((other) => other !== page).map((id) => plainText(names.get(id) ?? id));
   return [
     ...wrapped(`  ${TONE[severity](severity)}  `, `${rule}  ${element}${more}`, columns),
     ...wrapped(INDENT, plainText(message), columns),
@@ -82,10 +83,4 @@ const MOST_PAGES = 6;
 function firstOf(names: readonly string[]): string {
   if (names.length <= MOST_PAGES) return names.join(', ');
   return `${names.slice(0, MOST_PAGES - 1).join(', ')} and ${names.length - MOST_PAGES + 1} more pages`;
-}
-
-/** A page as it is written in the matrix: what was named, and the state of it. */
-export function sourceOf(page: Manifest['pages'][number] | undefined): string {
-  if (!page) return '';
-  return plainText(page.state === undefined ? page.source : `${page.source}: ${page.state}`);
 }

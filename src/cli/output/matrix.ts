@@ -1,30 +1,18 @@
 import colors from 'picocolors';
 import stringWidth from 'string-width';
 import type { Manifest } from '../../run/manifest.js';
-import { sourceOf } from './finding-lines.js';
-import { columnHeads } from './profile-names.js';
-import { middleCut, wrapped } from './wrapped.js';
+import { MARKS, marksOf, SIGNS, type Mark } from '../../report/marks.js';
+import { pageName } from '../../report/page-name.js';
+import { columnHeads } from '../../report/profile-names.js';
+import { middleCut, plainText, wrapped } from './wrapped.js';
 
-type Mark = 'failed' | 'error' | 'warning' | 'notice' | 'clean' | 'none';
-
-/** Told apart without colour. */
-const SIGNS: Readonly<Record<Mark, string>> = {
-  failed: 'F',
-  error: 'E',
-  warning: 'W',
-  notice: 'n',
-  clean: '·',
-  none: ' ',
-};
 const TONES: Readonly<Record<Mark, (text: string) => string>> = {
   failed: (text) => colors.inverse(colors.red(text)),
   error: (text) => colors.bold(colors.red(text)),
   warning: colors.yellow,
   notice: colors.cyan,
   clean: colors.dim,
-  none: String,
 };
-const LEGEND: readonly Mark[] = ['failed', 'error', 'warning', 'notice', 'clean'];
 const GAP = 2;
 const LEAST_LABEL = 12;
 
@@ -32,9 +20,9 @@ const LEAST_LABEL = 12;
 export function matrixLines(manifest: Manifest, columns: number): string[] {
   const { pages, profiles } = manifest;
   const heads = columnHeads(profiles);
-  const marks = marksOf(manifest);
+  const markOf = marksOf(manifest);
   const cell = Math.max(...heads.map((head) => stringWidth(head))) + GAP;
-  const labels = pages.map(sourceOf);
+  const labels = pages.map((page) => plainText(pageName(page)));
   const label = Math.min(
     Math.max(LEAST_LABEL, ...labels.map((text) => stringWidth(text))),
     Math.max(LEAST_LABEL, columns - cell * profiles.length, Math.floor(columns / 3)),
@@ -55,34 +43,18 @@ export function matrixLines(manifest: Manifest, columns: number): string[] {
     for (const [i, { id }] of pages.entries()) {
       const shown = middleCut(labels[i]!, label);
       const cells = part.map(({ name }) => {
-        const mark = marks.get(`${id}\n${name}`) ?? 'none';
-        return ' '.repeat(cell - 1) + TONES[mark](SIGNS[mark]);
+        const mark = markOf(id, name);
+        return ' '.repeat(cell - 1) + (mark ? TONES[mark](SIGNS[mark]) : ' ');
       });
       lines.push((shown + ' '.repeat(label - stringWidth(shown)) + cells.join('')).trimEnd());
     }
   }
-  const used = new Set(marks.values());
-  const legend = LEGEND.filter((mark) => used.has(mark)).map((mark) => `${SIGNS[mark]} ${mark}`);
+  const used = new Set(pages.flatMap(({ id }) => profiles.map(({ name }) => markOf(id, name))));
+  const legend = MARKS.filter((mark) => used.has(mark)).map((mark) => `${SIGNS[mark]} ${mark}`);
   const named = heads[0]?.startsWith('#') ? profiles.map(({ name }, i) => `${heads[i]!} ${name}`) : [];
   return [
     ...lines,
     '',
     ...wrapped('', [...named, ...legend].join('   '), columns).map((line) => colors.dim(line)),
   ];
-}
-
-function marksOf({ renders, findings }: Manifest): Map<string, Mark> {
-  const marks = new Map<string, Mark>();
-  for (const { page, profile, status } of renders)
-    marks.set(`${page}\n${profile}`, status === 'failed' ? 'failed' : 'clean');
-  for (const severity of ['notice', 'warning', 'error'] as const) {
-    for (const finding of findings) {
-      if (finding.waived || finding.severity !== severity) continue;
-      for (const { page, profile } of finding.seen) {
-        const at = `${page}\n${profile}`;
-        if (marks.get(at) !== 'failed') marks.set(at, severity);
-      }
-    }
-  }
-  return marks;
 }

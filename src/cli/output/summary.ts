@@ -2,7 +2,8 @@ import colors from 'picocolors';
 import { count } from '../../core/geometry/format.js';
 import { RULES } from '../../core/rules/index.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
-import { findingLines, onLines, sourceOf } from './finding-lines.js';
+import { pageName } from '../../report/page-name.js';
+import { findingLines, onLines } from './finding-lines.js';
 import { matrixLines } from './matrix.js';
 import { middleCut, plainText, wrapped } from './wrapped.js';
 
@@ -49,7 +50,7 @@ function pageLines(
     failures.set(message, [...(failures.get(message) ?? []), profile]);
   }
   if (findings.length === 0 && failures.size === 0) return [];
-  const name = sourceOf(page);
+  const name = plainText(pageName(page));
   const title = middleCut(plainText(page.title), Math.max(0, columns - name.length - 2));
   const lines = [`${colors.bold(middleCut(name, columns))}  ${colors.dim(title)}`.trimEnd()];
   const profiles = manifest.profiles.length;

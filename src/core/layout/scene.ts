@@ -1,3 +1,4 @@
+import { alphaOf } from '../css/colours.js';
 import { area, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import type { Clip } from '../geometry/clip.js';
@@ -228,9 +229,11 @@ const ownOpacity = perStyle((view, i) => Number.parseFloat(view.style(i, 'opacit
 
 const isVisible = perStyle((view, i) => view.style(i, 'visibility') === 'visible');
 
-const isTransparentText = perStyle((view, i) =>
-  /^(transparent|rgba\(.*, 0(\.0\d*)?\))$/.test(view.style(i, 'color')),
-);
+/** Letters so faint are there for something else: a field over a picture of its own, text for a background to shine through. */
+const isTransparentText = perStyle((view, i) => {
+  const colour = view.style(i, 'color');
+  return colour !== '' && alphaOf(colour) < 0.1;
+});
 
 /** The scene of a render; every rule shares it. */
 export const sceneOf = perSnapshot((view) => new Scene(view));

@@ -1,0 +1,50 @@
+import { IsopticError } from '../core/errors.js';
+import type { Severity } from '../core/sightings/sighting.js';
+import type { Manifest } from '../run/manifest.js';
+
+export interface ReportOptions {
+  /** The least severity that fails a case, where a format has cases. */
+  readonly failOn: Severity;
+}
+
+interface Format {
+  /** Of the file in the run folder. */
+  readonly file: string;
+  readonly make: (manifest: Manifest, options: ReportOptions) => Promise<string>;
+}
+
+export type FormatName = 'html' | 'json' | 'csv' | 'junit' | 'sarif' | 'markdown';
+
+/** What a run can be told as; each is loaded when it is asked for. */
+export const FORMATS: Readonly<Record<FormatName, Format>> = {
+  html: {
+    file: 'report.html',
+    make: async (manifest) => (await import('./html/write.js')).htmlReport(manifest),
+  },
+  json: { file: 'run.json', make: (manifest) => Promise.resolve(`${JSON.stringify(manifest, null, 2)}\n`) },
+  csv: { file: 'report.csv', make: async (manifest) => (await import('./csv.js')).csvReport(manifest) },
+  junit: {
+    file: 'report.junit.xml',
+    make: async (manifest, { failOn }) => (await import('./junit.js')).junitReport(manifest, failOn),
+  },
+  sarif: {
+    file: 'report.sarif',
+    make: async (manifest) => (await import('./sarif.js')).sarifReport(manifest),
+  },
+  markdown: {
+    file: 'report.md',
+    make: async (manifest) => (await import('./markdown.js')).markdownReport(manifest),
+  },
+};
+
+/** @throws IsopticError `bad-option` for a name that is none */
+export function parseFormats(text: string, option: string): FormatName[] {
+  const names = text.split(',').map((name) => name.trim());
+  const unknown = names.find((name) => !(name in FORMATS));
+  if (unknown === undefined) return [...new Set(names)] as FormatName[];
+  throw new IsopticError(
+    'bad-option',
+    `${option} ${text}: there is no format "${unknown}".`,
+    `Write ${Object.keys(FORMATS).join(', ')}, several with commas.`,
+  );
+}
