@@ -1,4 +1,4 @@
-import { holdsAbsolute, holdsFixed } from '../core/css/containing.js';
+import { HOLDERS, holdsAbsolute, holdsFixed } from '../core/css/containing.js';
 import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
 import { edgesOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
@@ -35,6 +35,7 @@ export class StyleReader {
   private readonly rare: readonly string[];
   private readonly inherited: readonly string[];
   private readonly hasRadius: boolean;
+  private readonly mayHold: boolean;
   private readonly initial: readonly number[];
 
   constructor(
@@ -46,6 +47,7 @@ export class StyleReader {
     const used = this.sheets?.properties ?? null;
     const isUsed = (property: string) => used === null || used.has(property) || !(property in RARE);
     this.rare = Object.keys(RARE).filter((property) => isUsed(property) && !INHERITED.includes(property));
+    this.mayHold = this.rare.some((property) => HOLDERS.includes(property));
     this.inherited = INHERITED.filter(isUsed);
     this.hasRadius = used === null || RADII.some((property) => used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
@@ -84,7 +86,10 @@ export class StyleReader {
     if (!known) {
       const value = (property: string) => this.value(row, property);
       const isInline = value('display') === 'inline';
-      known = { fixed: holdsFixed(value, isInline), absolute: holdsAbsolute(value, isInline) };
+      // Most pages set nothing that holds a box but its position.
+      known = this.mayHold
+        ? { fixed: holdsFixed(value, isInline), absolute: holdsAbsolute(value, isInline) }
+        : { fixed: false, absolute: value('position') !== 'static' };
       this.holds.set(row, known);
     }
     return known;

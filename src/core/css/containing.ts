@@ -28,6 +28,16 @@ const TRANSFORMS = ['transform', 'translate', 'rotate', 'scale', 'perspective', 
 /** CSS Filter Effects 1, section 3, and 2: of inline boxes too. */
 const FILTERS = ['filter', 'backdrop-filter'] as const;
 
+/** What makes a box hold positioned ones, beside its position. */
+export const HOLDERS: readonly string[] = [
+  ...TRANSFORMS,
+  ...FILTERS,
+  'transform-style',
+  'contain',
+  'content-visibility',
+  'will-change',
+];
+
 const CHANGES_BLOCK =
   /(^|[ ,])(transform|translate|rotate|scale|perspective|offset-path|transform-style|contain)(,|$)/;
 const CHANGES_ANY = /(^|[ ,])(filter|backdrop-filter)(,|$)/;
