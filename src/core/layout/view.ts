@@ -37,6 +37,8 @@ export class SnapshotView {
   private fragmentsByNode: readonly (readonly number[])[] | null = null;
   /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
   readonly answers: unknown[] = [];
+  /** By the number of the attribute's text: repeated elements have the same. */
+  private readonly classLists: (readonly string[] | undefined)[] = [];
   private readonly containing: Int32Array;
 
   constructor(readonly snapshot: LayoutSnapshot) {
@@ -66,9 +68,14 @@ export class SnapshotView {
   id(i: NodeIndex): string {
     return this.string(this.snapshot.nodes.id[i]);
   }
-  classes(i: NodeIndex): string[] {
-    const text = this.string(this.snapshot.nodes.classes[i]);
-    return text === '' ? [] : text.split(' ');
+  classes(i: NodeIndex): readonly string[] {
+    const number = this.snapshot.nodes.classes[i]!;
+    let names = this.classLists[number];
+    if (!names) {
+      const text = this.string(number);
+      this.classLists[number] = names = text === '' ? [] : text.split(' ');
+    }
+    return names;
   }
   parent(i: NodeIndex): NodeIndex {
     return this.snapshot.nodes.parent[i]!;
