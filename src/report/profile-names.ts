@@ -10,16 +10,18 @@ export interface NamedProfile {
 
 /** Names of profiles with what they share said once: `ios-phone 375 (20 px), 390 (5 px); tv-1920`. */
 export function profileNames(profiles: readonly NamedProfile[]): string {
-  const groups = new Map<string, NamedProfile[]>();
-  for (const profile of profiles) {
-    const family = PARTS.exec(profile.name)?.[1] ?? profile.name;
-    groups.set(family, [...(groups.get(family) ?? []), profile]);
+  const groups = new Map<string, { readonly name: string; readonly size: string; readonly said: string }[]>();
+  for (const { name, aside } of profiles) {
+    // A name without a size stands for itself, whatever else begins with it.
+    const [, family = name, size = ''] = PARTS.exec(name) ?? [];
+    const key = size === '' ? `${name}\n` : family;
+    const said = aside === undefined ? '' : ` (${aside})`;
+    groups.set(key, [...(groups.get(key) ?? []), { name, size, said }]);
   }
-  const aside = (text: string | undefined) => (text === undefined ? '' : ` (${text})`);
   const listed = [...groups].map(([family, members]) => {
-    if (members.length === 1) return members[0]!.name + aside(members[0]!.aside);
-    const sizes = members.map(({ name, aside: said }) => PARTS.exec(name)![2]! + aside(said));
-    return `${family} ${sizes.join(', ')}`;
+    const [first] = members as [(typeof members)[number]];
+    if (members.length === 1) return first.name + first.said;
+    return `${family} ${members.map(({ size, said }) => size + said).join(', ')}`;
   });
   return listed.join(listed.some((text) => text.includes(', ')) ? '; ' : ', ');
 }

@@ -59,15 +59,15 @@ export async function withEvidence(
       limit(async () => {
         const picture = await decoded(folder.full(shot)).catch(() => null);
         if (!picture) return;
+        const failures: string[] = [];
         for (const { path, rect, done } of crops) {
           const crop = await cropOf(picture, rect).catch(() => null);
           if (!crop) continue;
-          await folder.write(path, crop).then(done, (error: unknown) => {
-            const note = `its evidence could not be written: ${messageOf(error).replaceAll(folder.full(path), path)}`;
-            const notes = renders.find((render) => render.shots.full === shot)?.notes;
-            if (notes && !notes.includes(note)) notes.push(note);
-          });
+          await folder.write(path, crop).then(done, (error: unknown) => failures.push(messageOf(error)));
         }
+        const [failure] = failures;
+        const notes = renders.find((render) => render.shots.full === shot)?.notes;
+        if (failure !== undefined) notes?.push(`its evidence could not be written: ${failure}`);
       }),
     ),
   );

@@ -55,6 +55,7 @@ test('what names of profiles share is said once', () => {
     'ios-phone 375, 390:landscape; tv-1920',
   );
   expect(named('ios-phone-375', 'tv-1920')).toBe('ios-phone-375, tv-1920');
+  expect(named('kiosk', 'kiosk-1080', 'kiosk-720')).toBe('kiosk; kiosk 1080, 720');
   expect(profileNames([{ name: '390x844@3', aside: '4 px' }])).toBe('390x844@3 (4 px)');
 });
 

@@ -1,7 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import type { Clip } from '../geometry/clip.js';
 import { lengthOf } from './lengths.js';
-import { shapeOf } from './shapes.js';
+import { partedAt, shapeOf } from './shapes.js';
 
 /** Distances from the edges of a box, CSS px. */
 export interface Insets {
@@ -19,8 +19,7 @@ export function clipPathInset(value: string, box: Rect): Insets | null {
   const shape = shapeOf(value);
   const first = shape?.groups[0] ?? [];
   if (shape?.kind === 'inset') {
-    const round = first.indexOf('round');
-    const [top = '0px', right = top, bottom = top, left = right] = round < 0 ? first : first.slice(0, round);
+    const [[top = '0px', right = top, bottom = top, left = right]] = partedAt('round', first);
     const length = (text: string, whole: number) => lengthOf(text, whole) || 0;
     return {
       top: length(top, box.height),
@@ -30,8 +29,7 @@ export function clipPathInset(value: string, box: Rect): Insets | null {
     };
   }
   if (shape?.kind === 'circle' || shape?.kind === 'ellipse') {
-    const at = first.indexOf('at');
-    const radii = at < 0 ? first : first.slice(0, at);
+    const [radii] = partedAt('at', first);
     // A shape without area is a way to hide.
     if (radii.some((radius) => lengthOf(radius, 100) === 0))
       return { top: box.height, right: box.width, bottom: 0, left: 0 };

@@ -2,32 +2,16 @@ import { parse as parseColour } from 'culori';
 import generate from 'css-tree/generator';
 import parse from 'css-tree/parser';
 import walk from 'css-tree/walker';
+import { remembered } from './remembered.js';
 
 /** The alpha of a computed colour, 0 to 1; of what is none, 1. */
-export function alphaOf(colour: string): number {
-  let alpha = alphas.get(colour);
-  if (alpha === undefined) alphas.set(colour, (alpha = readAlpha(colour)));
-  return alpha;
-}
-
-/** Pages have few colours. */
-const alphas = new Map<string, number>();
-
-function readAlpha(colour: string): number {
+export const alphaOf = remembered((colour): number => {
   if (colour === '') return 0;
   return parseColour(colour)?.alpha ?? 1;
-}
+});
 
 /** The alphas of the colours that stand in a computed image, as of the stops of a gradient. */
-export function alphasIn(image: string): readonly number[] {
-  let found = images.get(image);
-  if (!found) images.set(image, (found = readAlphas(image)));
-  return found;
-}
-
-const images = new Map<string, readonly number[]>();
-
-function readAlphas(image: string): number[] {
+export const alphasIn = remembered((image): readonly number[] => {
   const found: number[] = [];
   const take = (text: string) => {
     const colour = parseColour(text);
@@ -42,4 +26,4 @@ function readAlphas(image: string): number[] {
     return [];
   }
   return found;
-}
+});

@@ -1,6 +1,7 @@
 import type { CssNode, FunctionNode } from 'css-tree';
 import generate from 'css-tree/generator';
 import parse from 'css-tree/parser';
+import { remembered } from './remembered.js';
 
 /** The basic shape of a computed `clip-path` (CSS Shapes 1, section 3), its arguments as they are written. */
 export interface Shape {
@@ -12,15 +13,10 @@ export interface Shape {
 /** The shape of a `clip-path`; null for `none`, for a reference, and for what is no CSS. */
 export function shapeOf(value: string): Shape | null {
   if (!value.includes('(')) return null;
-  let shape = shapes.get(value);
-  if (shape === undefined) shapes.set(value, (shape = readShape(value)));
-  return shape;
+  return readShape(value);
 }
 
-/** Pages have few shapes. */
-const shapes = new Map<string, Shape | null>();
-
-function readShape(value: string): Shape | null {
+const readShape = remembered((value): Shape | null => {
   const found = functionOf(value);
   if (!found) return null;
   const groups: string[][] = [[]];
@@ -29,6 +25,15 @@ function readShape(value: string): Shape | null {
     else groups.at(-1)!.push(generate(node));
   }
   return { kind: found.name.toLowerCase(), groups };
+});
+
+/** The values before a keyword such as `at`, and those after it. */
+export function partedAt(
+  keyword: string,
+  values: readonly string[],
+): [before: readonly string[], after: readonly string[]] {
+  const at = values.indexOf(keyword);
+  return at < 0 ? [values, []] : [values.slice(0, at), values.slice(at + 1)];
 }
 
 function functionOf(value: string): FunctionNode | null {

@@ -21,6 +21,25 @@ interface Step {
   readonly matches: readonly NodeIndex[];
 }
 
+/** Something above an element that is the only one of its kind. */
+interface Anchor {
+  /** How far above, 0 being the parent. */
+  readonly at: number;
+  readonly text: string;
+  /** Of every row, whether it stands below it. */
+  readonly holds: Uint8Array;
+}
+
+/** A step between an anchor and an element. */
+interface Middle {
+  readonly text: string;
+  /** Whether it is a child of the anchor, and whether the element is a child of it. */
+  readonly isChild: boolean;
+  readonly isParent: boolean;
+  /** Whether an element stands where the step says. */
+  readonly holds: (match: NodeIndex) => boolean;
+}
+
 /** A step of a path, and whether it is a child of the one before. */
 interface Placed {
   readonly step: string;
@@ -99,7 +118,7 @@ export class SelectorWriter {
 
   /** Two steps, or three: from something above that is the only one of its kind. */
   private belowAnchor(i: NodeIndex, above: readonly NodeIndex[]): string | null {
-    const anchors: { readonly at: number; readonly text: string; readonly holds: Uint8Array }[] = [];
+    const anchors: Anchor[] = [];
     for (const [at, node] of above.slice(0, FARTHEST).entries()) {
       const text = this.alone(node);
       if (text !== null) anchors.push({ at, text, holds: this.below([node]) });
@@ -113,25 +132,33 @@ export class SelectorWriter {
           return joined([anchor.text, true, last.text]);
       }
     }
+    const middles = anchors.map((anchor) => this.middlesBelow(anchor, above));
     for (const last of this.stepsOf(i)) {
-      for (const anchor of anchors) {
-        const inside = last.matches.filter((match) => anchor.holds[match] === 1);
-        for (const [at, node] of above.slice(0, Math.min(MIDDLES, anchor.at)).entries()) {
-          for (const middle of this.stepsOf(node)) {
-            const between = middle.matches.filter((match) => anchor.holds[match] === 1);
-            const isDirect = at === 0;
-            const parents = new Set(between);
-            const held = isDirect ? null : this.below(between);
-            const found = inside.filter((match) =>
-              held ? held[match] === 1 : parents.has(this.treeParent(match)),
-            );
-            if (found.length === 1)
-              return joined([anchor.text, at === anchor.at - 1, middle.text, isDirect, last.text]);
-          }
-        }
+      for (const [which, { text, holds }] of anchors.entries()) {
+        const inside = last.matches.filter((match) => holds[match] === 1);
+        const middle = middles[which]!.find(({ holds: holdsIn }) => inside.filter(holdsIn).length === 1);
+        if (middle) return joined([text, middle.isChild, middle.text, middle.isParent, last.text]);
       }
     }
     return null;
+  }
+
+  /** The steps that may stand between an anchor and an element, the nearest to the element first. */
+  private middlesBelow({ at: place, holds }: Anchor, above: readonly NodeIndex[]): Middle[] {
+    return above.slice(0, Math.min(MIDDLES, place)).flatMap((node, at) =>
+      this.stepsOf(node).map(({ text, matches }): Middle => {
+        const between = matches.filter((match) => holds[match] === 1);
+        const isParent = at === 0;
+        const parents = new Set(between);
+        const held = isParent ? null : this.below(between);
+        return {
+          text,
+          isChild: at === place - 1,
+          isParent,
+          holds: (match) => (held ? held[match] === 1 : parents.has(this.treeParent(match))),
+        };
+      }),
+    );
   }
 
   /** Of every row, whether it stands below one of some elements of its own tree: parents have lower rows. */
@@ -171,9 +198,8 @@ export class SelectorWriter {
     for (const name of passing) steps.push({ text: stepText(tag, [name]), matches: having([name]) });
     const { nth } = view.snapshot.nodes;
     if (nth[i] !== 0) {
-      const atPlace = (other: NodeIndex) => Math.max(1, nth[other]!) === nth[i];
       for (const { text, matches } of [...steps.filter((step) => step.text !== id).slice(0, 1), bare]) {
-        steps.push({ text: `${text}:nth-of-type(${nth[i]!})`, matches: matches.filter(atPlace) });
+        steps.push({ text: `${text}:nth-of-type(${nth[i]!})`, matches: this.placedAs(i, matches) });
       }
     }
     this.steps.set(i, steps);
@@ -192,7 +218,8 @@ export class SelectorWriter {
       const alone = at === i ? null : this.alone(at);
       const tag = escapeIdentifier(this.view.tag(at));
       const step = alone ?? (nth[at] === 0 ? tag : `${tag}:nth-of-type(${nth[at]!})`);
-      path.unshift({ step, matches: alone === null ? this.placedAs(at) : [at], isChild: true });
+      const alike = this.byTag.get(this.tagKey(at)) ?? [];
+      path.unshift({ step, matches: alone === null ? this.placedAs(at, alike) : [at], isChild: true });
       if (alone !== null) break;
     }
     // From the outermost: what stands nearest says most.
@@ -207,11 +234,10 @@ export class SelectorWriter {
     return joined(path.flatMap(({ step, isChild }, at) => (at === 0 ? [step] : [isChild, step])));
   }
 
-  /** The elements of the same tree with the same tag and place among their siblings. */
-  private placedAs(i: NodeIndex): readonly NodeIndex[] {
+  /** Those that have the same place among the siblings of their tag. */
+  private placedAs(i: NodeIndex, among: readonly NodeIndex[]): readonly NodeIndex[] {
     const { nth } = this.view.snapshot.nodes;
-    const alike = this.byTag.get(this.tagKey(i)) ?? [];
-    return nth[i] === 0 ? alike : alike.filter((other) => Math.max(1, nth[other]!) === nth[i]);
+    return nth[i] === 0 ? among : among.filter((other) => Math.max(1, nth[other]!) === nth[i]);
   }
 
   private isOnly(i: NodeIndex, path: readonly Placed[]): boolean {

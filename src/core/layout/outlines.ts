@@ -1,5 +1,5 @@
 import { lengthOf } from '../css/lengths.js';
-import { shapeOf, type Shape } from '../css/shapes.js';
+import { partedAt, shapeOf, type Shape } from '../css/shapes.js';
 import type { Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
 import { perStyle } from './memo.js';
@@ -118,9 +118,7 @@ function shape(view: SnapshotView, i: NodeIndex): Outline | null {
 }
 
 function inEllipse(kind: string, given: readonly string[], box: Rect): Outline['holds'] | null {
-  const at = given.indexOf('at');
-  const size = at < 0 ? given : given.slice(0, at);
-  const [atX = '50%', atY = '50%'] = at < 0 ? [] : given.slice(at + 1);
+  const [size, [atX = '50%', atY = '50%']] = partedAt('at', given);
   const x = length(atX, box.width);
   const y = length(atY, box.height);
   const sides = { x: [x, box.width - x], y: [y, box.height - y] };

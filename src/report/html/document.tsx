@@ -1,3 +1,4 @@
+import { count } from '../../core/geometry/format.js';
 import type { Manifest } from '../../run/manifest.js';
 import { FindingList } from './finding-list.js';
 import { pageAnchor, pageModels, type PageModel } from './model.js';
@@ -114,8 +115,4 @@ function verdict({ summary, interrupted }: Manifest): string {
 /** `2026-11-23 09:32 UTC` */
 function readable(iso: string): string {
   return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`;
-}
-
-function count(n: number, word: string): string {
-  return `${n} ${word}${n === 1 ? '' : 's'}`;
 }

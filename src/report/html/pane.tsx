@@ -1,3 +1,4 @@
+import { count } from '../../core/geometry/format.js';
 import type { Mark, PaneModel } from './model.js';
 
 /** Room to zoom: pictures are drawn at this share of a CSS px until the reader changes it. */
@@ -41,7 +42,7 @@ export function Pane({ pane }: { pane: PaneModel }) {
 function state({ render }: PaneModel, marks: readonly Mark[]): string {
   if (render.status === 'failed') return `Not rendered: ${render.error?.message ?? ''}`;
   if (marks.length === 0) return 'Clean';
-  return `${marks.length} finding${marks.length === 1 ? '' : 's'}: ${marks.map((mark) => mark.number).join(', ')}`;
+  return `${count(marks.length, 'finding')}: ${marks.map((mark) => mark.number).join(', ')}`;
 }
 
 function Picture({ pane }: { pane: PaneModel }) {
