@@ -1,3 +1,7 @@
+// Text is compared as it reads: machines that build force colours, terminals have them, pipes do not. Workers get this too.
+process.env.NO_COLOR = '1';
+delete process.env.FORCE_COLOR;
+
 /** Core tests run on the sources; the tests of the built program start dist/cli/main.js as a child process. */
 export default {
   testEnvironment: 'node',
