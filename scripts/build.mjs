@@ -1,7 +1,9 @@
 // Builds dist/: the program and the library as bundles that share their parts, what runs in pages and in the report as scripts of
 // their own, the catalogue as one checked file, and the types. `--types` checks them as well.
 import { spawnSync } from 'node:child_process';
-import { chmodSync, cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import { marked } from 'marked';
 import { build } from 'esbuild';
 import { loadSource } from './load-source.mjs';
 import { withoutModules } from './without-modules.mjs';
@@ -42,7 +44,6 @@ const program = await build({
   metafile: true,
   logLevel: 'warning',
 });
-writeNotices(program.metafile, 'dist/THIRD-PARTY-NOTICES.txt');
 chmodSync('dist/cli/main.js', 0o755);
 
 const script = {
@@ -54,8 +55,25 @@ const script = {
   logLevel: 'warning',
 };
 await build({ ...script, entryPoints: ['src/page/main.ts'], outfile: 'dist/page/collector.js' });
-await build({ ...script, entryPoints: ['src/report/client/main.ts'], outfile: 'dist/report/client.js' });
-cpSync('src/report/report.css', 'dist/report/report.css');
+const report = await build({
+  ...script,
+  metafile: true,
+  entryPoints: ['src/report/client/main.tsx'],
+  outfile: 'dist/report/client.js',
+  jsx: 'automatic',
+  jsxImportSource: 'preact',
+  // The components' packages ask whether they are being developed.
+  define: { 'process.env.NODE_ENV': '"production"' },
+});
+writeNotices({ ...program.metafile.inputs, ...report.metafile.inputs }, 'dist/THIRD-PARTY-NOTICES.txt');
+await build({ entryPoints: ['src/report/report.css'], outfile: 'dist/report/report.css', minify: true });
+const rulePages = readdirSync('docs/rules').map((file) => {
+  const text = readFileSync(`docs/rules/${file}`, 'utf8');
+  // The name is what opens the page, and links lead to files that a report does not have.
+  const html = marked.parse(text.replace(/^# .*\n/, ''), { async: false });
+  return [basename(file, '.md'), html.replace(/<a [^>]*>(.*?)<\/a>/g, '$1')];
+});
+writeFileSync('dist/report/rules.json', JSON.stringify(Object.fromEntries(rulePages)));
 
 const { readCatalogue } = await loadSource('src/run/read-catalogue.ts');
 writeFileSync('dist/catalogue.json', JSON.stringify(await readCatalogue('profiles')));

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Writes the licences of every package whose code a bundle holds. */
-export function writeNotices({ inputs }, file) {
+export function writeNotices(inputs, file) {
   const folders = new Set(
     Object.keys(inputs).flatMap((input) => /^(.*node_modules\/(?:@[^/]+\/)?[^/]+)\//.exec(input)?.[1] ?? []),
   );

@@ -15,7 +15,7 @@ export async function writeFormats(
 ): Promise<void> {
   for (const name of names) {
     const { file, make } = FORMATS[name];
-    await writeReport(join(folder, file), await make(manifest, { failOn: severityOf(failOn) }));
+    await writeReport(join(folder, file), await make(manifest, { run: folder, failOn: severityOf(failOn) }));
   }
 }
 

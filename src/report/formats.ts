@@ -5,6 +5,10 @@ import type { Manifest } from '../run/manifest.js';
 export interface ReportOptions {
   /** The least severity that fails a case, where a format has cases. */
   readonly failOn: Severity;
+  /** The run's folder: its pictures, and what else lies beside the manifest. */
+  readonly run: string;
+  /** Whether html holds its pictures itself. */
+  readonly single?: boolean;
 }
 
 interface Format {
@@ -19,7 +23,7 @@ export type FormatName = 'html' | 'json' | 'csv' | 'junit' | 'sarif' | 'markdown
 export const FORMATS: Readonly<Record<FormatName, Format>> = {
   html: {
     file: 'report.html',
-    make: async (manifest) => (await import('./html/write.js')).htmlReport(manifest),
+    make: async (manifest, options) => (await import('./html/write.js')).htmlReport(manifest, options),
   },
   json: { file: 'run.json', make: (manifest) => Promise.resolve(`${JSON.stringify(manifest, null, 2)}\n`) },
   csv: { file: 'report.csv', make: async (manifest) => (await import('./csv.js')).csvReport(manifest) },

@@ -5,6 +5,7 @@ import type { SitePage } from '../site/targets.js';
 import { withEvidence } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import type { CheckPlan, CheckTools } from './plan.js';
+import { writePlaces } from './places-file.js';
 import { renderPage, type OnRendered } from './render-page.js';
 
 export interface CheckedPage {
@@ -31,6 +32,11 @@ export async function checkPage(
     onRendered,
   );
   const findings = findingsOf(page.id, judged, causes);
+  for (const { id } of entries) {
+    const views = judged.map(({ render }) => render).filter((render) => render.page === id);
+    // Without them the report scrolls by share of the page.
+    await writePlaces(tools.folder, id, views).catch(() => undefined);
+  }
   return {
     pages: entries.map(({ id, source, state }) => ({
       id,

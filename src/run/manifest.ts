@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CAUSES } from '../core/cause/cause.js';
+import { DEVICE_CLASSES } from '../core/profile/device-classes.js';
 import { FAMILIES } from '../core/rules/rule.js';
 import { SEVERITIES } from '../core/sightings/sighting.js';
 
@@ -23,6 +24,7 @@ export const renderSchema = z.object({
   shots: z.object({
     fold: z.string().optional(),
     full: z.string().optional(),
+    preview: z.string().optional().describe('the whole page, small'),
     failed: z.string().optional().describe('what the screen showed when a step of a preparation failed'),
   }),
   notes: z.array(z.string()).describe('what to know about how it was rendered'),
@@ -77,6 +79,10 @@ export const findingSchema = z.object({
       proven: z.boolean().describe('undone in the live page, the defect was gone'),
     })
     .nullable(),
+  right: z
+    .object({ page: z.string(), profile: z.string(), rect })
+    .nullable()
+    .describe('the same element on a profile that does not show the defect, the nearest in width'),
   waived: z
     .object({ reason: z.string(), who: z.string(), until: z.string() })
     .nullable()
@@ -88,6 +94,10 @@ export const findingSchema = z.object({
       rect: rect.describe("CSS px from the page's top left"),
       by: z.object({ axis: z.enum(['x', 'y']), px: z.number() }).nullable(),
       evidence: z.string().optional(),
+      fault: rect.optional().describe('the element at fault'),
+      suffers: z.array(rect).optional().describe('the elements that lose something by it'),
+      lost: z.array(rect).optional().describe('what of them is lost'),
+      scrolled: z.number().optional().describe('how far the page is scrolled where it shows, CSS px'),
     }),
   ),
 });
@@ -125,7 +135,14 @@ export const manifestSchema = z.object({
       width: z.number(),
       height: z.number(),
       dpr: z.number(),
+      class: z.enum(DEVICE_CLASSES),
+      screen: z.object({ width: z.number(), height: z.number() }).describe('CSS px, as held'),
+      insets: z
+        .object({ top: z.number(), right: z.number(), bottom: z.number(), left: z.number() })
+        .describe('of the viewport, what the device covers with parts of its own, CSS px'),
+      density: z.number().nullable().describe('physical px an inch; null for a window'),
       orientation: z.enum(['portrait', 'landscape']),
+      scheme: z.enum(['light', 'dark']).describe('prefers-color-scheme'),
       platform: z.string(),
       touch: z.boolean(),
       mobile: z.boolean(),

@@ -107,7 +107,9 @@ class PageWork {
     const { plan, tools } = this;
     const outcome = await this.outcomeOn(device, place, load);
     const records = await Promise.all(
-      load.captured.map((entry) => writeCapture(entry, device, outcome, plan.alter.mask, tools.folder)),
+      load.captured.map((entry) =>
+        writeCapture(entry, device, outcome, plan.alter.mask, tools.folder, isLarge(plan)),
+      ),
     );
     for (const [i, record] of records.entries()) {
       const entry = load.captured[i]!;
@@ -184,6 +186,13 @@ class PageWork {
     this.viewsOf.set(snapshot, view);
     return view;
   }
+}
+
+/** From so many renders on, a browser that shows all of them needs smaller pictures to begin with. */
+const LARGE = 60;
+
+function isLarge({ pages, devices }: CheckPlan): boolean {
+  return pages.length * devices.length > LARGE;
 }
 
 /** Page by page and device by device, whichever came back first. */

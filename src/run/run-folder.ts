@@ -61,7 +61,7 @@ export class RunFolder {
 
 /** Only what a run wrote is removed: never a folder that merely was named by mistake. */
 const OWN_ENTRIES =
-  /^(run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md)|sign-in\.failed\.png|shots|evidence|layouts)$/;
+  /^(run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md|pdf)|sign-in\.failed\.png|shots|evidence|layouts|places|sheet\.(png|webp|pdf))$/;
 
 async function clear(
   full: string,

@@ -5,6 +5,7 @@ import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
 import type { RenderRecord } from './manifest.js';
+import { previewScale } from './preview-scale.js';
 import { fileName } from './file-name.js';
 import type { RunFolder } from './run-folder.js';
 
@@ -18,6 +19,7 @@ export async function writeCapture(
   outcome: RenderOutcome,
   mask: readonly string[],
   folder: RunFolder,
+  withPreview: boolean,
 ): Promise<RenderRecord> {
   const capture = outcome.captures.find(({ state }) => state === page.state);
   const record = recordOf(page, device, outcome, capture);
@@ -42,13 +44,26 @@ export async function writeCapture(
         width: rect.width * view.scale,
         height: rect.height * view.scale,
       }));
-      record.shots[kind] = await folder.write(`${base}.${kind}.png`, await covered(png, covers));
+      const picture = await covered(png, covers);
+      record.shots[kind] = await folder.write(`${base}.${kind}.png`, picture);
+      if (withPreview && kind === 'full')
+        record.shots.preview = await folder.write(`${base}.preview.webp`, await previewOf(picture));
     }
     return record;
   } catch (error) {
     record.notes.push(`its pictures could not be written: ${messageOf(error)}`);
     return record;
   }
+}
+
+async function previewOf(picture: Buffer): Promise<Buffer> {
+  const { default: sharp } = await import('sharp');
+  const { width, height } = await sharp(picture).metadata();
+  const scale = previewScale(width);
+  return sharp(picture)
+    .resize(Math.ceil(width * scale), Math.ceil(height * scale), { fit: 'fill' })
+    .webp({ quality: 80, effort: 1 })
+    .toBuffer();
 }
 
 /** Full pictures have one pixel a CSS px and begin at the page's top left. */

@@ -48,7 +48,7 @@ export function reportCommand(): Command {
       const manifest = await readRun(run);
       for (const name of names) {
         const { file, make } = FORMATS[name];
-        const text = await make(manifest, { failOn });
+        const text = await make(manifest, { failOn, run });
         if (out === '-') {
           process.stdout.write(text);
           continue;

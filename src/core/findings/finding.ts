@@ -25,6 +25,8 @@ export interface Finding {
   /** The first words in the culprit; empty where it has none. */
   readonly words: string;
   readonly cause: Cause | null;
+  /** The same element where it is right. */
+  readonly right: { readonly page: string; readonly profile: string; readonly rect: Rect } | null;
   readonly seen: readonly Seen[];
 }
 
@@ -35,4 +37,10 @@ export interface Seen {
   /** CSS px from the page's top left. */
   readonly rect: Rect;
   readonly by: Measure;
+  /** The element at fault, those that lose something by it, and what is lost. */
+  readonly fault?: Rect | undefined;
+  readonly suffers?: Rect[] | undefined;
+  readonly lost?: Rect[] | undefined;
+  /** How far the page is scrolled where the defect shows, CSS px; where it is not said, at the place of its element. */
+  readonly scrolled?: number | undefined;
 }

@@ -8,6 +8,8 @@ import { digest } from '../identity/digest.js';
 import type { NodeIndex } from '../layout/view.js';
 import type { Finding, Seen } from './finding.js';
 import type { Entry, Group } from './sighting-group.js';
+import { rightBeside } from './right-beside.js';
+import { shownParts } from './shown.js';
 import type { RuleSettings } from './settings.js';
 import { wordsIn } from '../sightings/words.js';
 import { SelectorWriter } from '../identity/selector.js';
@@ -57,7 +59,7 @@ export function findingsOf(
   }
   const renders = judged.map(({ render }) => render);
   const findings = withWidths(withoutRetold([...groups.values()]), renders)
-    .map((group) => toFinding(page, group, causes.get(group.key) ?? null))
+    .map((group) => toFinding(page, group, causes.get(group.key) ?? null, renders))
     .sort(byHarm);
   return mergeByDeclaration(findings).sort(byHarm);
 }
@@ -71,7 +73,12 @@ function withoutRetold(groups: readonly Group[]): Group[] {
   });
 }
 
-function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | null): Finding {
+function toFinding(
+  page: string,
+  { rule, key, entries }: Group,
+  cause: Cause | null,
+  renders: readonly RenderView[],
+): Finding {
   const worst = entries.reduce((a, b) => ((b.sighting.by?.px ?? 0) > (a.sighting.by?.px ?? 0) ? b : a));
   const selector = worst.writer.write(elementOf(worst, worst.sighting.node));
   const details = [...new Set(entries.flatMap(({ sighting }) => sighting.details ?? []))];
@@ -81,11 +88,12 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
       related.add(entry.writer.write(elementOf(entry, node)));
   }
   related.delete(selector);
-  const seen: Seen[] = entries.map(({ page: at, profile, sighting }) => ({
+  const seen: Seen[] = entries.map(({ page: at, profile, sighting, writer: { view } }) => ({
     page: at,
     profile,
     rect: rounded(sighting.rect),
     by: sighting.by && { axis: sighting.by.axis, px: Math.round(sighting.by.px * 100) / 100 },
+    ...shownParts(view, sighting),
   }));
   return {
     id: `${rule.meta.name}-${digest(`${page}\n${key}`)}`,
@@ -102,6 +110,7 @@ function toFinding(page: string, { rule, key, entries }: Group, cause: Cause | n
     details,
     words: wordsOf(worst),
     cause,
+    right: rightBeside(worst, entries, renders),
     seen,
   };
 }

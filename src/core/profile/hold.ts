@@ -51,6 +51,7 @@ export function hold(
     height: Math.floor(viewport.height / zoom),
     screen: turned ? { width: height, height: width } : { width, height },
     dpr: profile.dpr * zoom,
+    density: profile.density ?? null,
     orientation,
     orientationType: `${orientation}-${flipped ? 'secondary' : 'primary'}` as OrientationType,
     angle: turned ? (flipped ? 270 : 90) : flipped ? 180 : 0,

@@ -22,6 +22,8 @@ export interface Device {
   readonly screen: Size;
   /** Device px a CSS px, page zoom taken into account. */
   readonly dpr: number;
+  /** Physical px an inch; null where the device has no size of its own, as a window has none. */
+  readonly density: number | null;
   readonly orientation: Orientation;
   /** What `screen.orientation.type` and `.angle` say. */
   readonly orientationType: OrientationType;

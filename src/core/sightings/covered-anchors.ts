@@ -38,6 +38,11 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
       key: `anchor ${signature(view, bar.node)}`,
       rect: first,
       by: { axis: 'y', px: hidden },
+      shows: {
+        scrolled: target,
+        fault: { ...view.box(bar.node), y: target, height: bar.height },
+        lost: [{ ...first, height: hidden }],
+      },
       severity: 'warning',
       message: `Hides what a link leads to: the target is brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
     });

@@ -1,6 +1,6 @@
 import { px } from '../geometry/format.js';
 import { signature } from '../identity/signature.js';
-import { intersect } from '../geometry/rect.js';
+import { intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
@@ -23,6 +23,9 @@ interface Hiding {
   readonly ink: Ink;
   readonly cover: Cover;
   readonly px: number;
+  /** How far the page is scrolled when they meet, and what of the ink is then lost: on the page, CSS px. */
+  readonly scrolled: number;
+  readonly lost: Rect;
 }
 
 /**
@@ -81,7 +84,9 @@ function hidden(scene: Scene, sticking: Sticking, cover: Cover, over: Sticking):
     if (!common || common.height < LEAST_SHARE * ink.full.height || common.width < 4) return [];
     // Whichever comes to its place later was given the wrong one.
     const culprit = over.from > sticking.from ? over.node : node;
-    return [{ culprit, ink, cover, px: common.height }];
+    const scrolled = Math.max(over.from, sticking.from);
+    const lost = { ...common, y: common.y + scrolled };
+    return [{ culprit, ink, cover, px: common.height, scrolled, lost }];
   });
 }
 
@@ -96,6 +101,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     partners: entries.map((hiding) => hiding.cover.node),
     rect: view.box(fault.node),
     by: { axis: 'y', px: worst.px },
+    shows: { scrolled: worst.scrolled, lost: entries.map(({ lost }) => lost) },
     severity: 'warning',
     message: `While the page scrolls, ${nameOf(view, worst.ink)}${more} ${isMany ? 'are' : 'is'} ${px(worst.px)} under the ${view.tag(worst.cover.node)}: both stay at the top of the screen, ${onScreen(render)}.`,
   };

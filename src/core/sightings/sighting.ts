@@ -42,10 +42,21 @@ export interface Sighting {
   readonly message: string;
   /** What is to be listed below the message, each once. */
   readonly details?: readonly string[];
+  readonly shows?: Shows;
   /** So little that it may be meant: where it holds at every width it is a notice. */
   readonly mild?: boolean;
   /** Where this sighting weighs less than the rule's own severity. */
   readonly severity?: Severity;
+}
+
+/** How a sighting is to be pictured, where its element and its place at load don't say it. Rectangles in CSS px of the page. */
+export interface Shows {
+  /** How far the page is scrolled where the defect shows. */
+  readonly scrolled?: number;
+  /** The element at fault, where it then is. */
+  readonly fault?: Rect;
+  /** What of the others is lost. */
+  readonly lost?: readonly Rect[];
 }
 
 /** How far, along an axis, in CSS px. Null where a defect has no extent. */

@@ -1,17 +1,28 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { packageFile } from '../../package-file.js';
-import { h } from 'preact';
-import { renderToString } from 'preact-render-to-string';
 import type { Manifest } from '../../run/manifest.js';
-import { ReportDocument } from './document.js';
+import { readPlaces } from '../../run/places-file.js';
+import type { ReportData } from '../view/data.js';
+import { embeddedPictures } from './embedded.js';
 
-/** The report as one HTML text: style and script inside, pictures by relative path, no network. */
-export async function htmlReport(manifest: Manifest): Promise<string> {
-  const [style, script] = await Promise.all([
+export interface HtmlOptions {
+  /** The run's folder. */
+  readonly run: string;
+  /** Holds its pictures itself, so that it can be sent as one file. */
+  readonly single?: boolean;
+}
+
+/** The report as one HTML text: style, script and data inside, pictures by relative path unless it holds them; no network. */
+export async function htmlReport(manifest: Manifest, { run, single = false }: HtmlOptions): Promise<string> {
+  const [style, script, rules, places, pictures] = await Promise.all([
     readFile(packageFile('dist/report/report.css'), 'utf8'),
     readFile(packageFile('dist/report/client.js'), 'utf8'),
+    rulesOf(manifest),
+    placesOf(manifest, run),
+    single ? embeddedPictures(manifest, run) : {},
   ]);
+  const data: ReportData = { manifest, places, rules, pictures };
   const policy = [
     "default-src 'none'",
     "img-src 'self' file: data:",
@@ -20,7 +31,44 @@ export async function htmlReport(manifest: Manifest): Promise<string> {
     "base-uri 'none'",
     "form-action 'none'",
   ].join('; ');
-  return `<!doctype html>\n${renderToString(h(ReportDocument, { manifest, style, script, policy }))}\n`;
+  return [
+    '<!doctype html>',
+    '<html lang="en">',
+    '<meta charset="utf-8">',
+    `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
+    '<meta name="viewport" content="width=device-width, initial-scale=1">',
+    '<meta name="color-scheme" content="light dark">',
+    '<title>Isoptic</title>',
+    `<style>${style}</style>`,
+    '<body>',
+    '<noscript><p>This report is drawn by its own script, which this browser was told not to run. The findings stand in run.json, and <code>isoptic report</code> tells them as text.</p></noscript>',
+    '<div id="report"></div>',
+    `<script type="application/json" id="data">${inScript(JSON.stringify(data))}</script>`,
+    `<script type="module">${script}</script>`,
+    '',
+  ].join('\n');
+}
+
+/**
+ * JSON as it can stand in a script element: what would end the element or open a comment in it is written as an escape
+ * (HTML, "Restrictions for contents of script elements").
+ */
+function inScript(json: string): string {
+  return json.replaceAll('<', '\\u003c');
+}
+
+async function placesOf(manifest: Manifest, run: string): Promise<ReportData['places']> {
+  const found = await Promise.all(
+    manifest.pages.map(async ({ id }) => [id, await readPlaces(run, id)] as const),
+  );
+  return Object.fromEntries(found.flatMap(([id, places]) => (places ? [[id, places]] : [])));
+}
+
+/** What is said of the rules that found something. */
+async function rulesOf({ findings }: Manifest): Promise<ReportData['rules']> {
+  const all = JSON.parse(await readFile(packageFile('dist/report/rules.json'), 'utf8')) as ReportData['rules'];
+  const names = new Set(findings.map(({ rule }) => rule));
+  return Object.fromEntries(Object.entries(all).filter(([name]) => names.has(name)));
 }
 
 /** Content Security Policy 3, section 2.3.1: a source expression for one inline element. */

@@ -140,6 +140,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   return {
     ...fault,
     ...takingPart(entries),
+    shows: { lost: entries.map((pair) => pair.common) },
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
     mild: entries.every(({ common: both }) => Math.min(both.width, both.height) <= MILD_PX),
     message: `${what} by ${sizeText(common)}, ${onScreen(render)}.`,

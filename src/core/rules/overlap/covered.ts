@@ -181,6 +181,13 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     partners: entries.map((hiding) => hiding.cover.node),
     rect: entries.map((hiding) => hiding.ink.shown!).reduce(union, cover.rect),
     by: { axis: 'y', px: common.height },
+    shows: {
+      lost: entries.map((hiding) => hiding.common),
+      ...(isFixed(view, cover.node) || stickyRoot(view, cover.node) >= 0
+        ? { scrolled: cover.scrolled ?? view.snapshot.scroll.y }
+        : {}),
+      ...(culprit === cover.node && { fault: cover.rect }),
+    },
     mild: entries.every(({ ink: under, common: over }) =>
       under.kind === 'text'
         ? over.height < MILD_SHARE * under.full.height

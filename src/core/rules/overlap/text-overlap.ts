@@ -150,6 +150,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   return {
     ...fault,
     ...takingPart(entries),
+    shows: { lost: entries.map((pair) => pair.common) },
     by: { axis: 'y', px: depth },
     message: `${what}, ${onScreen(render)}.`,
   };

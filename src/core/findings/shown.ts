@@ -1,0 +1,29 @@
+import { rounded, type Rect } from '../geometry/rect.js';
+import { isFixed } from '../layout/viewport-layer.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { Sighting } from '../sightings/sighting.js';
+import type { Seen } from './finding.js';
+
+/** More of them are not outlined. */
+const MOST_RECTS = 6;
+
+/** Where the parts of a defect are to be outlined: who is at fault, who loses something, and what is lost. */
+export function shownParts(
+  view: SnapshotView,
+  { node, affected = [], shows = {} }: Sighting,
+): Pick<Seen, 'fault' | 'suffers' | 'lost' | 'scrolled'> {
+  const { scroll } = view.snapshot;
+  const { scrolled, lost = [] } = shows;
+  /** What is fixed to the screen has moved along. */
+  const placeOf = (i: NodeIndex): Rect => {
+    const box = view.box(i);
+    return scrolled !== undefined && isFixed(view, i) ? { ...box, y: box.y + scrolled - scroll.y } : box;
+  };
+  const suffering = [...new Set(affected)].filter((other) => other !== node).slice(0, MOST_RECTS);
+  return {
+    fault: rounded(shows.fault ?? placeOf(node)),
+    ...(suffering.length > 0 && { suffers: suffering.map((other) => rounded(placeOf(other))) }),
+    ...(lost.length > 0 && { lost: lost.slice(0, MOST_RECTS).map(rounded) }),
+    ...(scrolled !== undefined && { scrolled: Math.round(scrolled) }),
+  };
+}

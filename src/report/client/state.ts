@@ -1,0 +1,120 @@
+import { batch, computed, effect, signal } from '@preact/signals';
+import { addressOf, FIRST_VIEW, viewOf, type View } from '../view/address.js';
+import { KIND_OF_LETTER, type ReportData } from '../view/data.js';
+import { paneGroups, type ProfileRecord } from '../view/lineup.js';
+import { chosen, listed, type Listed } from '../view/listing.js';
+import type { Place } from '../../core/compare/places.js';
+import type { FindingRecord, RenderRecord } from '../../run/manifest.js';
+
+/** What the report was given, and what the reader looks at: one state, kept in the address. */
+export const data = JSON.parse(document.getElementById('data')!.textContent) as ReportData;
+export const { manifest } = data;
+
+export const view = signal<View>(viewOf(location.hash.slice(1)));
+/** What a picture or a row under the pointer is about: lit up in all places. */
+export const lit = signal<string | null>(null);
+/** The open sheet: help, the facts of a pane, the rule's page, the filters on a small screen. */
+export const sheet = signal<{ readonly kind: 'help' } | { readonly kind: 'facts'; readonly profile: string } | null>(
+  null,
+);
+/** Said to those who can't see what changed. */
+export const said = signal('');
+
+export function look(change: Partial<View>): void {
+  view.value = { ...view.value, ...change };
+}
+
+/** Steps that a reader would want to go back by; others only change the address where it is. */
+export function goTo(change: Partial<View>): void {
+  const before = location.hash;
+  look(change);
+  const after = `#${addressOf(view.value)}`;
+  if (after !== before) history.pushState(null, '', after);
+}
+
+effect(() => {
+  const address = `#${addressOf(view.value)}`;
+  if (address !== location.hash && !(address === '#' && location.hash === '')) history.replaceState(null, '', address);
+});
+addEventListener('popstate', () => (view.value = viewOf(location.hash.slice(1))));
+addEventListener('hashchange', () => (view.value = viewOf(location.hash.slice(1))));
+
+export const all = listed(manifest);
+const numbers = new Map(all.map(({ finding, number }) => [finding.id, number]));
+export const numberOf = (finding: FindingRecord): number => numbers.get(finding.id)!;
+
+export const page = computed(() => manifest.pages.find(({ id }) => id === view.value.page) ?? manifest.pages[0]!);
+const rendersByKey = new Map(manifest.renders.map((render) => [`${render.page}\n${render.profile}`, render]));
+export const renderOf = (pageId: string, profile: string): RenderRecord | undefined =>
+  rendersByKey.get(`${pageId}\n${profile}`);
+
+export const groups = computed(() => paneGroups(manifest.profiles, view.value));
+export const shownProfiles = computed<readonly ProfileRecord[]>(() => groups.value.flatMap(({ profiles }) => profiles));
+
+/** The findings in the drawer: those of this page, or with words to search for, of all. */
+export const list = computed<Listed[]>(() =>
+  chosen(all, view.value.search.trim() === '' ? page.value.id : null, view.value),
+);
+/** Those that are drawn on the panes. */
+const onPage = computed(() => chosen(all, page.value.id, { ...view.value, search: '' }));
+export const marksByProfile = computed(() => {
+  const marks = new Map<string, { readonly listed: Listed; readonly seen: FindingRecord['seen'][number] }[]>();
+  for (const entry of onPage.value) {
+    for (const seen of entry.finding.seen) {
+      if (seen.page !== page.value.id) continue;
+      marks.set(seen.profile, [...(marks.get(seen.profile) ?? []), { listed: entry, seen }]);
+    }
+  }
+  return marks;
+});
+
+export const opened = computed(() => manifest.findings.find(({ id }) => id === view.value.finding) ?? null);
+
+export function open(finding: FindingRecord | null): void {
+  if (!finding) return goTo({ finding: '' });
+  batch(() => {
+    const isHere = finding.seen.some((seen) => seen.page === page.value.id);
+    goTo({ finding: finding.id, ...(!isHere && { page: finding.page }) });
+    said.value = `${finding.severity}: ${finding.message}`;
+  });
+}
+
+/** The next of the list, or the one before. */
+export function step(by: 1 | -1): void {
+  const at = list.value.findIndex(({ finding }) => finding.id === view.value.finding);
+  const next = list.value[at < 0 ? (by > 0 ? 0 : list.value.length - 1) : at + by];
+  if (next) open(next.finding);
+}
+
+export function stepPage(by: 1 | -1): void {
+  const at = manifest.pages.indexOf(page.value) + by;
+  const next = manifest.pages[at];
+  if (!next) return;
+  goTo({ page: next.id, finding: '' });
+  said.value = next.source;
+}
+
+export const isFiltered = computed(() =>
+  (['without', 'rules', 'families', 'profiles'] as const).some((key) => view.value[key].length > 0),
+);
+export const clearFilters = () =>
+  look({ without: [], rules: [], families: [], profiles: [], search: '', waived: FIRST_VIEW.waived });
+
+const unpacked = new Map<string, readonly Place[]>();
+/** The places of a render, by which it is brought in line with others. */
+export function placesOn(pageId: string, profile: string): readonly Place[] {
+  const key = `${pageId}\n${profile}`;
+  let places = unpacked.get(key);
+  if (!places) {
+    const { kinds, at } = data.places[pageId] ?? { kinds: '', at: {} };
+    const flat = at[profile] ?? [];
+    const read: Place[] = [];
+    for (let i = 0; i + 1 < flat.length; i += 2) {
+      read.push({ key: String(flat[i]), kind: KIND_OF_LETTER[kinds.charAt(flat[i]!)] ?? 'text', y: flat[i + 1]! });
+    }
+    unpacked.set(key, (places = read));
+  }
+  return places;
+}
+
+export const pictureUrl = (path: string): string => data.pictures[path] ?? path;

@@ -1,0 +1,121 @@
+import { useComputed, useSignal } from '@preact/signals';
+import { useEffect, useLayoutEffect, useRef } from 'preact/hooks';
+import { showAt, toTop, resettle } from './follow.js';
+import { Pane } from './pane.js';
+import { GAP, PANE_HEAD, paneBoxes, room, STRIP, wallWidth } from './room.js';
+import { groups, lit, opened, page, view } from './state.js';
+import { setWall, zoomBy } from './zooming.js';
+import { CmRuler } from './cm-ruler.js';
+
+/** Room for the names of the classes over the panes, and for the scroll bar under them. */
+const AROUND = 56;
+/** Panes so far out of sight are there already when they come, px. */
+const AHEAD = 400;
+
+/** All profiles of the page side by side. Only those in sight, or nearly, are there. */
+export function Wall() {
+  const element = useRef<HTMLDivElement>(null);
+  const left = useSignal(0);
+  const width = useSignal(0);
+  useLayoutEffect(() => {
+    const wall = element.current!;
+    setWall(wall);
+    const measure = () => {
+      width.value = wall.clientWidth;
+      room.value = {
+        width: Math.max(120, wall.clientWidth - 2 * GAP - STRIP),
+        height: Math.max(120, wall.clientHeight - PANE_HEAD - AROUND),
+        ratio: devicePixelRatio,
+      };
+      requestAnimationFrame(resettle);
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(wall);
+    const onWheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      event.preventDefault();
+      zoomBy(event.deltaY < 0 ? 1.1 : 1 / 1.1, event.clientX - wall.getBoundingClientRect().left);
+    };
+    wall.addEventListener('wheel', onWheel, { passive: false });
+    return () => {
+      observer.disconnect();
+      wall.removeEventListener('wheel', onWheel);
+      setWall(null);
+    };
+  }, []);
+  const { id } = page.value;
+  const isFirst = useRef(true);
+  useEffect(() => {
+    if (!isFirst.current) toTop();
+    isFirst.current = false;
+  }, [id]);
+  const shown = useComputed(() =>
+    paneBoxes.value.filter(
+      (box) => box.left + box.outer > left.value - AHEAD && box.left < left.value + width.value + AHEAD,
+    ),
+  );
+  const finding = opened.value;
+  useEffect(() => {
+    if (!finding) return;
+    const here = finding.seen.filter((seen) => seen.page === page.value.id);
+    const names = new Map(paneBoxes.value.map((box) => [box.profile.name, box]));
+    // Where it is worst, unless a pane that shows it is in sight already.
+    const wall = element.current!;
+    const isInSight = (name: string) => {
+      const box = names.get(name);
+      return (
+        box !== undefined && box.left >= wall.scrollLeft && box.left + box.outer <= wall.scrollLeft + wall.clientWidth
+      );
+    };
+    const worst = [...here].sort((a, b) => (b.by?.px ?? 0) - (a.by?.px ?? 0)).filter(({ profile }) => names.has(profile));
+    const target = worst.find(({ profile }) => isInSight(profile)) ?? worst[0];
+    if (!target) return;
+    const box = names.get(target.profile)!;
+    if (!isInSight(target.profile)) wall.scrollLeft = Math.max(0, box.left - GAP);
+    requestAnimationFrame(() => showAt(target.profile, (target.lost?.[0] ?? target.rect).y, 0.2));
+  }, [finding?.id, id]);
+  return (
+    <main class="wall-area">
+      <div
+        ref={element}
+        class="wall"
+        id="wall"
+        role="region"
+        aria-label={`${page.value.source} on every profile`}
+        tabIndex={-1}
+        onScroll={() => (left.value = element.current!.scrollLeft)}
+        onMouseLeave={() => (lit.value = null)}
+      >
+        <div class="track" style={{ width: wallWidth.value }}>
+          <GroupNames />
+          {shown.value.map((box) => (
+            <Pane key={`${id} ${box.profile.name}`} box={box} />
+          ))}
+        </div>
+      </div>
+      {view.value.scale === 'true' && <CmRuler />}
+    </main>
+  );
+}
+
+/** The name of each class over its first pane. */
+function GroupNames() {
+  const byName = new Map(paneBoxes.value.map((box) => [box.profile.name, box]));
+  return (
+    <>
+      {groups.value.map(({ name, profiles }) => {
+        const first = byName.get(profiles[0]!.name);
+        const last = byName.get(profiles.at(-1)!.name);
+        if (!first || !last) return null;
+        return (
+          <h2 key={name} class="class-name" style={{ left: first.left, width: last.left + last.outer - first.left }}>
+            <span>
+              {name} {profiles.length}
+            </span>
+          </h2>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,16 @@
+import type { PlaceKind } from '../../core/compare/places.js';
+import type { Manifest } from '../../run/manifest.js';
+import type { PagePlaces } from '../../run/places-file.js';
+
+/** What the report's page is given. */
+export interface ReportData {
+  readonly manifest: Manifest;
+  /** By page, where renders can be brought to the same place. */
+  readonly places: Readonly<Record<string, PagePlaces>>;
+  /** What each rule that found something is about: our own text, as HTML. */
+  readonly rules: Readonly<Record<string, string>>;
+  /** Data URLs of pictures by their path, where the report holds them itself. */
+  readonly pictures: Readonly<Record<string, string>>;
+}
+
+export const KIND_OF_LETTER: Readonly<Record<string, PlaceKind>> = { h: 'heading', l: 'landmark', t: 'text' };
