@@ -89,7 +89,9 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
 async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
   try {
     // A report that can't be written must not cost the manifest.
-    const report = htmlReport(manifest, { run: folder.path }).then((html) => folder.write('report.html', html));
+    const report = htmlReport(manifest, { run: folder.path }).then((html) =>
+      folder.write('report.html', html),
+    );
     await report.catch(() => undefined);
     await folder.writeManifest(manifest);
     await report;

@@ -23,6 +23,16 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/report.js')).reportCommand(),
   },
   {
+    name: 'open',
+    does: 'show the report of the newest run, or of a named one, in your browser',
+    load: async () => (await import('./commands/open.js')).openCommand(),
+  },
+  {
+    name: 'runs',
+    does: 'list the runs there are; remove old ones',
+    load: async () => (await import('./commands/runs.js')).runsCommand(),
+  },
+  {
     name: 'profiles',
     does: 'list and search the device profiles',
     load: async () => (await import('./commands/profiles.js')).profilesCommand(),

@@ -12,18 +12,22 @@ export async function writeFormats(
   folder: string,
   names: readonly FormatName[],
   failOn: string,
+  browser: string | undefined,
 ): Promise<void> {
   for (const name of names) {
     const { file, make } = FORMATS[name];
-    await writeReport(join(folder, file), await make(manifest, { run: folder, failOn: severityOf(failOn) }));
+    await writeReport(
+      join(folder, file),
+      await make(manifest, { run: folder, failOn: severityOf(failOn), browser }),
+    );
   }
 }
 
 /** @throws IsopticError `out-unwritable` */
-export async function writeReport(path: string, text: string): Promise<void> {
+export async function writeReport(path: string, content: string | Buffer): Promise<void> {
   try {
     await makeFolder(dirname(path));
-    await writeFileAtomic(path, text);
+    await writeFileAtomic(path, content);
   } catch (error) {
     throw new IsopticError(
       'out-unwritable',

@@ -5,6 +5,7 @@ import type { ShotKinds } from './job.js';
 export const FEATURES = [
   'pictures',
   'frames',
+  'print',
   'input',
   'declarations',
   'mobile-viewport',

@@ -7,7 +7,7 @@ import type { PageApi } from '../page/main.js';
 import type { Cookie } from './access.js';
 import type { Capabilities } from './capabilities.js';
 import type { PageJob, RenderFault } from './job.js';
-import type { Frame, FrameOptions } from './page-session.js';
+import type { Frame, FrameOptions, Paper } from './page-session.js';
 import type { Generated } from './probe.js';
 
 /**
@@ -52,6 +52,8 @@ export interface PageDriver {
   /** A PNG file of what the screen shows, at device pixels, or of an area. */
   picture(area: PictureArea | null): Promise<Buffer>;
   frames(options: FrameOptions, signal: AbortSignal): AsyncIterable<Frame>;
+  /** A PDF file. */
+  printed(paper: Paper): Promise<Buffer>;
   /** What the style sheets say of elements; to be closed when it is not needed any more. */
   styles(origin: string): StyleOrigins;
   /** All cookies of the page's context. */

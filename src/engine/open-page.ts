@@ -15,6 +15,7 @@ import type {
   Frame,
   FrameOptions,
   PageSession,
+  Paper,
   SettleKind,
   Shot,
   ShotRequest,
@@ -217,6 +218,13 @@ class OpenPage implements PageSession {
 
   async *frames(options: FrameOptions): AsyncIterable<Frame> {
     yield* this.driver.frames(options, this.closing.signal);
+  }
+
+  async print(paper: Paper): Promise<Buffer> {
+    const { driver, deadline } = this;
+    if (!driver.capabilities.has('print'))
+      throw new IsopticError('no-print', 'This engine does not print.', 'Use another one.');
+    return deadline.race(driver.printed(paper));
   }
 
   probe(): Probe {

@@ -26,6 +26,9 @@ export interface Shot {
   readonly cut: boolean;
 }
 
+/** Sheets, in inches; null for what the page itself asks for. */
+export type Paper = { readonly width: number; readonly height: number } | null;
+
 export interface FrameOptions {
   /** At most so large, device px. */
   readonly largest: Size;
@@ -64,6 +67,8 @@ export interface PageSession {
   until(condition: WaitCondition): Promise<void>;
   /** What the screen shows, frame by frame, until the reader stops. */
   frames(options: FrameOptions): AsyncIterable<Frame>;
+  /** The page as it prints, a PDF file. @throws IsopticError `no-print` where the engine does not print */
+  print(paper: Paper): Promise<Buffer>;
   /** Experiments in the page. To be closed when they are done. */
   probe(): Probe;
   /** What a sign-in left: the cookies of the context and the storage of the page that it ended on. */

@@ -7,6 +7,8 @@ export interface ReportOptions {
   readonly failOn: Severity;
   /** The run's folder: its pictures, and what else lies beside the manifest. */
   readonly run: string;
+  /** The user's browser, where they named one; for pdf. */
+  readonly browser?: string | undefined;
   /** Whether html holds its pictures itself. */
   readonly single?: boolean;
 }
@@ -14,16 +16,20 @@ export interface ReportOptions {
 interface Format {
   /** Of the file in the run folder. */
   readonly file: string;
-  readonly make: (manifest: Manifest, options: ReportOptions) => Promise<string>;
+  readonly make: (manifest: Manifest, options: ReportOptions) => Promise<string | Buffer>;
 }
 
-export type FormatName = 'html' | 'json' | 'csv' | 'junit' | 'sarif' | 'markdown';
+export type FormatName = 'html' | 'pdf' | 'json' | 'csv' | 'junit' | 'sarif' | 'markdown';
 
 /** What a run can be told as; each is loaded when it is asked for. */
 export const FORMATS: Readonly<Record<FormatName, Format>> = {
   html: {
     file: 'report.html',
     make: async (manifest, options) => (await import('./html/write.js')).htmlReport(manifest, options),
+  },
+  pdf: {
+    file: 'report.pdf',
+    make: async (manifest, options) => (await import('./pdf.js')).pdfReport(manifest, options),
   },
   json: { file: 'run.json', make: (manifest) => Promise.resolve(`${JSON.stringify(manifest, null, 2)}\n`) },
   csv: { file: 'report.csv', make: async (manifest) => (await import('./csv.js')).csvReport(manifest) },

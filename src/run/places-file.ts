@@ -17,7 +17,11 @@ export type PagePlaces = z.infer<typeof placesSchema>;
 const placesPath = (page: string) => `places/${page}.json`;
 
 /** @param renders of one page, or of one state of it */
-export async function writePlaces(folder: RunFolder, page: string, renders: readonly RenderView[]): Promise<void> {
+export async function writePlaces(
+  folder: RunFolder,
+  page: string,
+  renders: readonly RenderView[],
+): Promise<void> {
   if (renders.length < 2) return;
   const all = renders.map(({ device, view }) => ({ name: device.name, places: placesOf(view) }));
   await folder.write(placesPath(page), JSON.stringify(packed(all)));
@@ -33,7 +37,9 @@ export async function readPlaces(run: string, page: string): Promise<PagePlaces 
 }
 
 /** What one render alone has brings nothing together. */
-function packed(renders: readonly { readonly name: string; readonly places: readonly Place[] }[]): PagePlaces {
+function packed(
+  renders: readonly { readonly name: string; readonly places: readonly Place[] }[],
+): PagePlaces {
   const times = new Map<string, number>();
   for (const { places } of renders) for (const { key } of places) times.set(key, (times.get(key) ?? 0) + 1);
   const numbers = new Map<string, number>();

@@ -1,4 +1,4 @@
-import { readdir, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, rm, rmdir, stat, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import writeFileAtomic from 'write-file-atomic';
 import { IsopticError, messageOf } from '../core/errors.js';
@@ -42,6 +42,22 @@ export class RunFolder {
     return new RunFolder(resolve(path));
   }
 
+  /** Takes a run away, and nothing that no run wrote. @throws IsopticError `run-exists`, `out-unwritable` */
+  static async remove(path: string): Promise<void> {
+    const full = resolve(path);
+    try {
+      await clear(full, path, await readdir(full), true);
+      await rmdir(full);
+    } catch (error) {
+      if (error instanceof IsopticError) throw error;
+      throw new IsopticError(
+        'out-unwritable',
+        `${path}: the run can not be removed (${messageOf(error)}).`,
+        'See to it that you may write there.',
+      );
+    }
+  }
+
   async write(relativePath: string, content: string | Buffer): Promise<string> {
     const full = join(this.path, relativePath);
     await makeFolder(dirname(full));
@@ -73,7 +89,7 @@ async function clear(
   if (!replace) {
     throw new IsopticError(
       'run-exists',
-      `--out ${shown}: ${isRun ? 'a run is already there' : 'the folder is not empty'}.`,
+      `${shown}: ${isRun ? 'a run is already there' : 'the folder is not empty'}.`,
       isRun
         ? 'Name another folder, or add --replace to put this run in its place.'
         : 'Name a new or empty folder.',
@@ -83,8 +99,8 @@ async function clear(
   if (foreign.length > 0) {
     throw new IsopticError(
       'run-exists',
-      `--out ${shown}: the folder holds files that no run wrote (${foreign.slice(0, 3).join(', ')}), so it is not replaced.`,
-      'Name another folder.',
+      `${shown}: the folder holds files that no run wrote (${foreign.slice(0, 3).join(', ')}), so it stays as it is.`,
+      'Name another folder, or take these files out of it.',
     );
   }
   await Promise.all(entries.map((entry) => rm(join(full, entry), { recursive: true, force: true })));

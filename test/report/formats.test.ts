@@ -1,11 +1,13 @@
 import { parse as parseCsv } from 'csv-parse/sync';
 import { XMLParser } from 'fast-xml-parser';
 import type { Log } from 'sarif';
-import { FORMATS, parseFormats } from '../../src/report/formats.js';
+import { FORMATS, parseFormats, type FormatName } from '../../src/report/formats.js';
 import type { FindingRecord } from '../../src/run/manifest.js';
 import { findingOf, NAMES, PAGES, runOf } from '../support/manifest.js';
 
-const OPTIONS = { failOn: 'error' } as const;
+const OPTIONS = { failOn: 'error', run: '.' } as const;
+const told = async (format: FormatName, ...of: Parameters<(typeof FORMATS)['csv']['make']>) =>
+  String(await FORMATS[format].make(...of));
 const error = findingOf('index.html', 'error', [12, 30]);
 const warning = findingOf(PAGES[1]!, 'warning', [4]);
 const notice = findingOf('index.html', 'notice', [1, 1, 1]);
@@ -27,7 +29,7 @@ const waived: FindingRecord = {
 
 test('csv: one row a sighting, and no cell that a spreadsheet would take for a formula', async () => {
   const hostile = { ...warning, words: '=HYPERLINK("http://x")', message: 'a "b",\nc' };
-  const text = await FORMATS.csv.make(runOf([caused, hostile]), OPTIONS);
+  const text = await told('csv', runOf([caused, hostile]), OPTIONS);
   const rows: Record<string, string>[] = parseCsv(text, { columns: true });
   expect(rows.map(({ page, profile, width, px, severity }) => [page, profile, width, px, severity])).toEqual([
     ['index.html', NAMES[0], '360', '12', 'error'],
@@ -43,7 +45,7 @@ test('junit: a case a page and profile, failing from a severity on, in error whe
   const run = runOf([hostile, warning, waived], ['tv-1920']);
   const read = async (failOn: 'error' | 'warning') => {
     const xml = new XMLParser({ ignoreAttributes: false }).parse(
-      await FORMATS.junit.make(run, { failOn }),
+      await told('junit', run, { ...OPTIONS, failOn }),
     ) as {
       testsuites: {
         '@_tests': string;
@@ -71,7 +73,7 @@ test('junit: a case a page and profile, failing from a severity on, in error whe
 });
 
 test('sarif: results with the place of the declaration, their fingerprints, and what is waived suppressed', async () => {
-  const log = JSON.parse(await FORMATS.sarif.make(runOf([caused, waived, notice]), OPTIONS)) as Log;
+  const log = JSON.parse(await told('sarif', runOf([caused, waived, notice]), OPTIONS)) as Log;
   const [run] = log.runs;
   expect(log.version).toBe('2.1.0');
   expect(run!.tool.driver.rules!.map(({ id }) => id)).toEqual(['box-overflow']);
@@ -98,7 +100,7 @@ test('markdown: counts, a matrix, the worst first, and nothing of a page is mark
     selector: 'a.`b`',
     message: 'The text “<img src=x> | [x](y) @ada *z*\n# h” is cut off.',
   };
-  const text = await FORMATS.markdown.make(runOf([notice, waived, hostile], ['tv-1920']), OPTIONS);
+  const text = await told('markdown', runOf([notice, waived, hostile], ['tv-1920']), OPTIONS);
   const lines = text.split('\n');
   expect(lines[0]).toContain('on 2 pages on 5 profiles');
   expect(lines.slice(2, 6)).toEqual([
@@ -112,7 +114,7 @@ test('markdown: counts, a matrix, the worst first, and nothing of a page is mark
   expect(second).toContain('**notice**');
   expect(text).toContain('“\\<img src=x\\> \\| \\[x\\]\\(y\\) @\u200bada \\*z\\* \\# h” is cut off.');
   expect(text).toContain('gone without `width: 500px`. (css/a b.css:63)');
-  expect(await FORMATS.markdown.make(runOf([]), OPTIONS)).toContain('Nothing was found.');
+  expect(await told('markdown', runOf([]), OPTIONS)).toContain('Nothing was found.');
 });
 
 test('a format that there is not is told with those that there are', () => {

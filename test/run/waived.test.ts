@@ -18,6 +18,7 @@ const ofPage = (page: string): FindingRecord => ({
   details: [],
   words: '',
   cause: null,
+  right: null,
   waived: null,
   seen: [{ page, profile: 'ios-phone-390', rect: RECT, by: null }],
 });

@@ -9,6 +9,7 @@ export function deviceOf(width: number, mobile = false, name = `test-${width}`):
     height: 800,
     screen: { width, height: 800 },
     dpr: 1,
+    density: null,
     orientation: 'portrait',
     orientationType: 'portrait-primary',
     angle: 0,

@@ -8,6 +8,7 @@ export const NAMES = [
   'ios-tablet-820',
   'tv-1920',
 ];
+const CLASSES = ['phone', 'phone', 'phone', 'tablet', 'tv'] as const;
 const WIDTHS = [360, 390, 844, 820, 1920];
 export const PAGES = ['index.html', 'a/rather/long/way/down/to/the/page/of/the/winter/timetable.html'];
 const RECT = { x: 0, y: 0, width: 1, height: 1 };
@@ -32,6 +33,7 @@ export function findingOf(
     details: [],
     words: 'Book now',
     cause: null,
+    right: null,
     waived: null,
     seen: px.map((length, i) => ({ page, profile: NAMES[i]!, rect: RECT, by: { axis: 'x', px: length } })),
   };
@@ -53,7 +55,12 @@ export function runOf(findings: FindingRecord[], failed: string[] = []): Manifes
       width: WIDTHS[i]!,
       height: 800,
       dpr: 1,
-      orientation: 'portrait',
+      class: CLASSES[i]!,
+      screen: { width: WIDTHS[i]!, height: 800 },
+      insets: { top: 0, right: 0, bottom: 0, left: 0 },
+      density: 160,
+      scheme: 'light' as const,
+      orientation: name.endsWith('landscape') ? ('landscape' as const) : ('portrait' as const),
       platform: name.split('-')[0]!,
       touch: true,
       mobile: true,

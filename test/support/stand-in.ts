@@ -127,6 +127,7 @@ function driverOf(
     clickAt: cannot,
     tapAt: cannot,
     picture: cannot,
+    printed: cannot,
     frames: () => {
       throw new Error('the stand-in can not do that');
     },

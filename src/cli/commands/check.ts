@@ -100,7 +100,7 @@ export function checkCommand(): Command {
         if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
         else if (!options.quiet) process.stdout.write(`${summaryText(manifest, reportPath, shown)}\n`);
         process.exitCode = exitStatusOf(manifest, failOn);
-        await writeFormats(manifest, dirname(reportPath), formats, failOn);
+        await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);
       };
       if (options.again !== undefined) {
         await finish(await runAgain(options.again, targets, judging));

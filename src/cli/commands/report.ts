@@ -11,11 +11,21 @@ Examples:
   isoptic report isoptic-runs/demo/as-found --as markdown --out -      for a comment on a change
   isoptic report isoptic-runs/demo/as-found --as csv --out faults.csv  one row a sighting
   isoptic report isoptic-runs/demo/as-found --as junit,sarif           into the run's folder
+  isoptic report isoptic-runs/demo/as-found --as html --single-file --out ferries.html   to be sent
 
 Formats:
   html      the report that a check writes     csv       one row for each finding on a profile
   json      the run's manifest                 junit     a case a page and profile, for build servers
-  markdown  counts, a matrix, the worst ten    sarif     2.1.0, at the author's declaration where known`;
+  markdown  counts, a matrix, the worst ten    sarif     2.1.0, at the author's declaration where known
+  pdf       the pages one after another`;
+
+interface Options {
+  readonly as: string;
+  readonly out?: string;
+  readonly failOn: string;
+  readonly singleFile?: boolean;
+  readonly browser?: string;
+}
 
 export function reportCommand(): Command {
   return new Command('report')
@@ -25,12 +35,14 @@ export function reportCommand(): Command {
       '--out <path>',
       'a file for one format, a folder for several, - for standard output (default: the run)',
     )
+    .option('--single-file', 'html that holds its pictures itself, to be sent as one file')
+    .option('--browser <program>', 'the Chromium or Chrome that prints, for pdf')
     .option('--fail-on <severity>', 'what fails a case of junit: error, warning or notice', 'error')
     .addHelpText('after', EXAMPLES)
-    .action(async (run: string, options: { as: string; out?: string; failOn: string }) => {
+    .action(async (run: string, options: Options) => {
       const names = parseFormats(options.as, '--as');
       const failOn = severityOf(options.failOn);
-      const { out } = options;
+      const { out, singleFile: single = false, browser } = options;
       if (out === '-' && names.length > 1) {
         throw new IsopticError(
           'bad-option',
@@ -38,17 +50,17 @@ export function reportCommand(): Command {
           'Name a folder, or ask for one format.',
         );
       }
-      if (names.includes('html') && out !== undefined && !isInRun(run, out, names.length > 1)) {
+      if (names.includes('html') && !single && out !== undefined && !isInRun(run, out, names.length > 1)) {
         throw new IsopticError(
           'bad-option',
           `--out ${out}: the report as html shows the pictures that lie beside it, in the run.`,
-          'Leave --out away for html, and copy the whole run folder to share it.',
+          'Leave --out away for html, or add --single-file to have the pictures in it.',
         );
       }
       const manifest = await readRun(run);
       for (const name of names) {
         const { file, make } = FORMATS[name];
-        const text = await make(manifest, { failOn, run });
+        const text = await make(manifest, { failOn, run, single, browser });
         if (out === '-') {
           process.stdout.write(text);
           continue;

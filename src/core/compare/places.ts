@@ -17,7 +17,17 @@ export interface Place {
   readonly y: number;
 }
 
-const LANDMARKS = new Set(['header', 'nav', 'main', 'section', 'article', 'aside', 'footer', 'form', 'table']);
+const LANDMARKS = new Set([
+  'header',
+  'nav',
+  'main',
+  'section',
+  'article',
+  'aside',
+  'footer',
+  'form',
+  'table',
+]);
 /** More don't bring renders closer together. */
 const MOST_PLACES = 200;
 /** A paragraph is known by how it begins. */

@@ -9,7 +9,7 @@ import { FEATURES, type Capabilities } from '../capabilities.js';
 import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '../driver.js';
 import { PageFault } from '../failures.js';
 import type { PageJob } from '../job.js';
-import type { Frame, FrameOptions } from '../page-session.js';
+import type { Frame, FrameOptions, Paper } from '../page-session.js';
 import { noteClosedRoots } from './closed-roots.js';
 import { emulate, emulateScreen } from './emulate.js';
 import { explained } from './explained.js';
@@ -158,6 +158,16 @@ export class ChromiumPage implements PageDriver {
 
   frames(options: FrameOptions, signal: AbortSignal): AsyncIterable<Frame> {
     return screencast(this.session, options, signal);
+  }
+
+  async printed(paper: Paper): Promise<Buffer> {
+    const { data } = await this.session.send('Page.printToPDF', {
+      printBackground: true,
+      preferCSSPageSize: paper === null,
+      ...(paper && { paperWidth: paper.width, paperHeight: paper.height }),
+      ...(paper && { marginTop: 0, marginBottom: 0, marginLeft: 0, marginRight: 0 }),
+    });
+    return Buffer.from(data, 'base64');
   }
 
   styles(origin: string): StyleOrigins {

@@ -8,7 +8,13 @@ const LENGTH_CM = 10;
 export function CmRuler() {
   const cm = 10 * pxPerMm(shownProfiles.value, room.value) * view.value.zoom;
   return (
-    <svg class="cm-ruler" width={cm * LENGTH_CM + 34} height="22" role="img" aria-label="Ruler, 10 cm of the devices">
+    <svg
+      class="cm-ruler"
+      width={cm * LENGTH_CM + 34}
+      height="22"
+      role="img"
+      aria-label="Ruler, 10 cm of the devices"
+    >
       {Array.from({ length: LENGTH_CM + 1 }, (_, i) => (
         <path key={i} d={`M${i * cm + 0.5} ${i % 5 === 0 ? 2 : 8}V14`} />
       ))}

@@ -36,12 +36,29 @@ export function Crop({ of, scale, isRight = false }: { of: CropOf; scale: number
   );
 }
 
-function Cut({ of, scale, profile, isRight }: { of: CropOf; scale: number; profile: ProfileRecord; isRight: boolean }) {
+function Cut({
+  of,
+  scale,
+  profile,
+  isRight,
+}: {
+  of: CropOf;
+  scale: number;
+  profile: ProfileRecord;
+  isRight: boolean;
+}) {
   const render = renderOf(of.page, of.profile)!;
   const { full, fold } = render.shots;
   // What shows only where the page is scrolled to stands in a picture of its own.
   if (of.scrolled !== undefined && of.evidence !== undefined)
-    return <img class="evidence" src={pictureUrl(of.evidence)} alt={`The defect on ${profile.name}`} loading="lazy" />;
+    return (
+      <img
+        class="evidence"
+        src={pictureUrl(of.evidence)}
+        alt={`The defect on ${profile.name}`}
+        loading="lazy"
+      />
+    );
   const source = full ?? fold;
   if (source === undefined) return <p class="no-picture">No picture.</p>;
   const size = pictureSize(profile, render);
@@ -64,7 +81,11 @@ function Cut({ of, scale, profile, isRight }: { of: CropOf; scale: number; profi
         height={size.height * scale}
       />
       {size.width > profile.width && area.x + area.width > profile.width && (
-        <span class="outline screen-edge" style={{ left: (profile.width - area.x) * scale }} title="Edge of the screen" />
+        <span
+          class="outline screen-edge"
+          style={{ left: (profile.width - area.x) * scale }}
+          title="Edge of the screen"
+        />
       )}
       {!isRight && (
         <>

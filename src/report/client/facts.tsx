@@ -25,7 +25,10 @@ export function Facts({ profile: name }: { profile: string }) {
   if (render) {
     const { timings: t, document: size, delivery } = render;
     rows.push(
-      ['Address', `${render.finalUrl ?? page.value.source}${render.httpStatus === null ? '' : `, status ${render.httpStatus}`}`],
+      [
+        'Address',
+        `${render.finalUrl ?? page.value.source}${render.httpStatus === null ? '' : `, status ${render.httpStatus}`}`,
+      ],
       ['Page', size ? `${size.width} × ${size.height} CSS px` : 'not laid out'],
       [
         'Times',
@@ -58,7 +61,9 @@ export function Facts({ profile: name }: { profile: string }) {
       <Texts title="Notes" texts={render?.notes ?? []} />
       <Texts
         title="Failed requests"
-        texts={failures.map(({ url, status, reason }) => `${url}: ${status === null ? '' : `${status} `}${reason}`)}
+        texts={failures.map(
+          ({ url, status, reason }) => `${url}: ${status === null ? '' : `${status} `}${reason}`,
+        )}
       />
       <Texts title="Errors of scripts" texts={errors} />
     </Dialog>

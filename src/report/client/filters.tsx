@@ -3,7 +3,11 @@ import { clearFilters, isFiltered, look, manifest, view } from './state.js';
 type ListKey = 'rules' | 'families' | 'profiles';
 
 const distinct = (values: readonly string[]) => [...new Set(values)].sort();
-const CHOICES: readonly { readonly key: ListKey; readonly label: string; readonly values: readonly string[] }[] = [
+const CHOICES: readonly {
+  readonly key: ListKey;
+  readonly label: string;
+  readonly values: readonly string[];
+}[] = [
   { key: 'families', label: 'Family', values: distinct(manifest.findings.map(({ family }) => family)) },
   { key: 'rules', label: 'Rule', values: distinct(manifest.findings.map(({ rule }) => rule)) },
   { key: 'profiles', label: 'Profile', values: manifest.profiles.map(({ name }) => name) },

@@ -33,7 +33,12 @@ export function scrolled(profile: string): void {
   if (!element || !box) return;
   const goal = goals.get(profile);
   // The browser rounds to pixels of the screen.
-  if (goal !== undefined && (frame !== 0 || Math.abs(goal - element.scrollTop) < 1.5) && leader?.profile !== profile) return;
+  if (
+    goal !== undefined &&
+    (frame !== 0 || Math.abs(goal - element.scrollTop) < 1.5) &&
+    leader?.profile !== profile
+  )
+    return;
   lead(profile, element.scrollTop);
 }
 

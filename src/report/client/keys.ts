@@ -24,7 +24,9 @@ function stepPane(by: 1 | -1): void {
   // A pane that was out of sight comes with the next frame.
   requestAnimationFrame(() =>
     requestAnimationFrame(() =>
-      wall.querySelector<HTMLElement>(`[data-profile="${CSS.escape(box.profile.name)}"] .window`)?.focus({ preventScroll: true }),
+      wall
+        .querySelector<HTMLElement>(`[data-profile="${CSS.escape(box.profile.name)}"] .window`)
+        ?.focus({ preventScroll: true }),
     ),
   );
 }
@@ -39,7 +41,12 @@ export const KEYS: readonly Key[] = [
   { keys: [','], does: 'pane before', run: () => stepPane(-1) },
   ...SCALES.map((scale, i) => ({
     keys: [String(i + 1)],
-    does: ['fit each to the height', 'true size, to each other', 'the same CSS px everywhere', 'device pixels'][i]!,
+    does: [
+      'fit each to the height',
+      'true size, to each other',
+      'the same CSS px everywhere',
+      'device pixels',
+    ][i]!,
     run: () => {
       look({ scale, zoom: 1 });
       requestAnimationFrame(resettle);
@@ -48,13 +55,29 @@ export const KEYS: readonly Key[] = [
   { keys: ['+', '='], does: 'larger', run: () => zoomBy(1.2) },
   { keys: ['-'], does: 'smaller', run: () => zoomBy(1 / 1.2) },
   { keys: ['0'], does: 'zoom back to 100 %', run: () => zoomTo(1) },
-  { keys: ['s'], does: 'panes in step, or each for itself', run: () => look({ together: !view.value.together }) },
-  { keys: ['t'], does: 'turn: both ways, upright, sideways', run: () => look({ held: next(['both', 'portrait', 'landscape'], view.value.held) }) },
-  { keys: ['l'], does: 'both schemes, light, dark', run: () => look({ scheme: next(['both', 'light', 'dark'], view.value.scheme) }) },
+  {
+    keys: ['s'],
+    does: 'panes in step, or each for itself',
+    run: () => look({ together: !view.value.together }),
+  },
+  {
+    keys: ['t'],
+    does: 'turn: both ways, upright, sideways',
+    run: () => look({ held: next(['both', 'portrait', 'landscape'], view.value.held) }),
+  },
+  {
+    keys: ['l'],
+    does: 'both schemes, light, dark',
+    run: () => look({ scheme: next(['both', 'light', 'dark'], view.value.scheme) }),
+  },
   { keys: ['d'], does: 'fold or unfold the findings', run: () => look({ drawer: !view.value.drawer }) },
   { keys: ['/'], does: 'search', run: () => document.getElementById('search')?.focus() },
   { keys: ['p'], does: 'all pages one after another, to print', run: () => goTo({ as: 'print' }) },
-  { keys: ['Escape'], does: 'close the finding', run: () => (opened.value ? open(null) : goTo({ as: 'wall' })) },
+  {
+    keys: ['Escape'],
+    does: 'close the finding',
+    run: () => (opened.value ? open(null) : goTo({ as: 'wall' })),
+  },
   { keys: ['?'], does: 'this help', run: () => (sheet.value = { kind: 'help' }) },
 ];
 

@@ -27,7 +27,12 @@ export function Marks({ marks, factor }: { marks: readonly PaneMark[]; factor: n
             tabIndex={-1}
             title={title}
             aria-label={`Finding ${number}`}
-            style={{ left: x * factor, top: y * factor, width: Math.max(LEAST, width * factor), height: Math.max(LEAST, height * factor) }}
+            style={{
+              left: x * factor,
+              top: y * factor,
+              width: Math.max(LEAST, width * factor),
+              height: Math.max(LEAST, height * factor),
+            }}
             onClick={() => open(isOpen ? null : finding)}
             onMouseEnter={() => (lit.value = finding.id)}
             onMouseLeave={() => (lit.value = null)}

@@ -18,7 +18,10 @@ export function Pane({ box }: { box: PaneBox }) {
   const onto = useRef<HTMLDivElement>(null);
   const here = useRef<HTMLSpanElement>(null);
   useLayoutEffect(() => enter(profile.name, onto.current!), []);
-  const size = render && render.status === 'ok' ? pictureSize(profile, render) : { width: profile.width, height: profile.height };
+  const size =
+    render && render.status === 'ok'
+      ? pictureSize(profile, render)
+      : { width: profile.width, height: profile.height };
   const marks = marksByProfile.value.get(profile.name) ?? [];
   const onScroll = () => {
     scrolled(profile.name);
@@ -26,7 +29,12 @@ export function Pane({ box }: { box: PaneBox }) {
     if (here.current) here.current.style.top = `${(100 * element.scrollTop) / element.scrollHeight}%`;
   };
   return (
-    <section class="pane" data-profile={profile.name} aria-label={profile.name} style={{ left, width: outer }}>
+    <section
+      class="pane"
+      data-profile={profile.name}
+      aria-label={profile.name}
+      style={{ left, width: outer }}
+    >
       <Head box={box} />
       <div class="pane-body">
         <div
@@ -41,7 +49,11 @@ export function Pane({ box }: { box: PaneBox }) {
           <div class="whole" style={{ width: size.width * factor, height: size.height * factor }}>
             <Picture profile={profile} render={render} factor={factor} size={size} />
             {render?.shots.full !== undefined && size.height > profile.height && (
-              <span class="fold-line" style={{ top: profile.height * factor }} title="End of the first screen" />
+              <span
+                class="fold-line"
+                style={{ top: profile.height * factor }}
+                title="End of the first screen"
+              />
             )}
             <Marks marks={marks} factor={factor} />
           </div>
@@ -66,12 +78,20 @@ function Head({ box: { profile } }: { box: PaneBox }) {
       <p>
         <span class="size">{size}</span>
         {turned && held !== 'both' && (
-          <button class="quiet" title={`Turn to ${turned.orientation} (t)`} onClick={() => look({ held: turned.orientation })}>
+          <button
+            class="quiet"
+            title={`Turn to ${turned.orientation} (t)`}
+            onClick={() => look({ held: turned.orientation })}
+          >
             Turn
           </button>
         )}
         {other && scheme !== 'both' && (
-          <button class="quiet" title={`Show in ${other.scheme} (l)`} onClick={() => look({ scheme: other.scheme })}>
+          <button
+            class="quiet"
+            title={`Show in ${other.scheme} (l)`}
+            onClick={() => look({ scheme: other.scheme })}
+          >
             {other.scheme === 'dark' ? 'Dark' : 'Light'}
           </button>
         )}

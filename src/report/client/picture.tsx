@@ -23,14 +23,17 @@ export function Picture({ profile, render, factor, size }: Props) {
     return (
       <div class="no-picture">
         <p>Not rendered. {error?.message}</p>
-        {shots.failed !== undefined && <img src={pictureUrl(shots.failed)} alt="What the screen showed when a step failed" />}
+        {shots.failed !== undefined && (
+          <img src={pictureUrl(shots.failed)} alt="What the screen showed when a step failed" />
+        )}
       </div>
     );
   }
   const whole = shots.full ?? shots.fold;
   if (whole === undefined) return <p class="no-picture">No picture was taken.</p>;
   if (gone !== null) return <p class="no-picture">The picture is gone: {gone}</p>;
-  const isSmall = shots.preview !== undefined && factor * devicePixelRatio <= LARGER * previewScale(size.width);
+  const isSmall =
+    shots.preview !== undefined && factor * devicePixelRatio <= LARGER * previewScale(size.width);
   const shown = isSmall ? shots.preview! : whole;
   const sharp = factor * devicePixelRatio > LARGER && shots.full !== undefined ? shots.fold : undefined;
   return (
@@ -45,7 +48,14 @@ export function Picture({ profile, render, factor, size }: Props) {
         onError={() => setGone(shown)}
       />
       {sharp !== undefined && (
-        <img class="sharp" src={pictureUrl(sharp)} alt="" decoding="async" width={profile.width * factor} height={profile.height * factor} />
+        <img
+          class="sharp"
+          src={pictureUrl(sharp)}
+          alt=""
+          decoding="async"
+          width={profile.width * factor}
+          height={profile.height * factor}
+        />
       )}
     </>
   );

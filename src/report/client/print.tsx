@@ -28,7 +28,10 @@ export function PrintSheet({ isWhole }: { isWhole: boolean }) {
 
 function PrintedPage({ of }: { of: Manifest['pages'][number] }) {
   const findings = all.filter(
-    ({ finding }) => !finding.waived && finding.seen.some((seen) => seen.page === of.id) && !view.value.without.includes(finding.severity),
+    ({ finding }) =>
+      !finding.waived &&
+      finding.seen.some((seen) => seen.page === of.id) &&
+      !view.value.without.includes(finding.severity),
   );
   return (
     <article>
@@ -53,7 +56,10 @@ function PrintedPage({ of }: { of: Manifest['pages'][number] }) {
           );
           const height = Math.min(size.height, size.width * MOST_RATIO);
           return (
-            <figure key={profile.name} style={{ flexGrow: size.width / height, flexBasis: size.width > 700 ? '34%' : '18%' }}>
+            <figure
+              key={profile.name}
+              style={{ flexGrow: size.width / height, flexBasis: size.width > 700 ? '34%' : '18%' }}
+            >
               <div class="print-picture" style={{ aspectRatio: `${size.width} / ${height}` }}>
                 <img src={pictureUrl(path)} alt={`${of.source} on ${profile.name}`} />
                 {marks
@@ -83,7 +89,8 @@ function PrintedPage({ of }: { of: Manifest['pages'][number] }) {
       <ol>
         {findings.map(({ finding, number }) => (
           <li key={finding.id}>
-            <Sign mark={finding.severity} /> <span class="number">{number}</span> <strong>{finding.rule}</strong>{' '}
+            <Sign mark={finding.severity} /> <span class="number">{number}</span>{' '}
+            <strong>{finding.rule}</strong>{' '}
             <code>
               <bdi>{finding.selector}</bdi>
             </code>

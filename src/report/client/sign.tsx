@@ -11,7 +11,14 @@ const WORDS: Readonly<Record<Mark, string>> = {
 /** The gravest of something, told by shape as well as by colour. */
 export function Sign({ mark }: { mark: Mark }) {
   return (
-    <svg class={`sign ${mark}`} viewBox="0 0 12 12" width="12" height="12" role="img" aria-label={WORDS[mark]}>
+    <svg
+      class={`sign ${mark}`}
+      viewBox="0 0 12 12"
+      width="12"
+      height="12"
+      role="img"
+      aria-label={WORDS[mark]}
+    >
       {mark === 'failed' && <path d="M2 2 10 10M10 2 2 10" />}
       {mark === 'error' && <rect x="1" y="1" width="10" height="10" />}
       {mark === 'warning' && <path d="M6 1 11.5 11H.5Z" />}

@@ -14,9 +14,9 @@ export const view = signal<View>(viewOf(location.hash.slice(1)));
 /** What a picture or a row under the pointer is about: lit up in all places. */
 export const lit = signal<string | null>(null);
 /** The open sheet: help, the facts of a pane, the rule's page, the filters on a small screen. */
-export const sheet = signal<{ readonly kind: 'help' } | { readonly kind: 'facts'; readonly profile: string } | null>(
-  null,
-);
+export const sheet = signal<
+  { readonly kind: 'help' } | { readonly kind: 'facts'; readonly profile: string } | null
+>(null);
 /** Said to those who can't see what changed. */
 export const said = signal('');
 
@@ -34,7 +34,8 @@ export function goTo(change: Partial<View>): void {
 
 effect(() => {
   const address = `#${addressOf(view.value)}`;
-  if (address !== location.hash && !(address === '#' && location.hash === '')) history.replaceState(null, '', address);
+  if (address !== location.hash && !(address === '#' && location.hash === ''))
+    history.replaceState(null, '', address);
 });
 addEventListener('popstate', () => (view.value = viewOf(location.hash.slice(1))));
 addEventListener('hashchange', () => (view.value = viewOf(location.hash.slice(1))));
@@ -43,13 +44,17 @@ export const all = listed(manifest);
 const numbers = new Map(all.map(({ finding, number }) => [finding.id, number]));
 export const numberOf = (finding: FindingRecord): number => numbers.get(finding.id)!;
 
-export const page = computed(() => manifest.pages.find(({ id }) => id === view.value.page) ?? manifest.pages[0]!);
+export const page = computed(
+  () => manifest.pages.find(({ id }) => id === view.value.page) ?? manifest.pages[0]!,
+);
 const rendersByKey = new Map(manifest.renders.map((render) => [`${render.page}\n${render.profile}`, render]));
 export const renderOf = (pageId: string, profile: string): RenderRecord | undefined =>
   rendersByKey.get(`${pageId}\n${profile}`);
 
 export const groups = computed(() => paneGroups(manifest.profiles, view.value));
-export const shownProfiles = computed<readonly ProfileRecord[]>(() => groups.value.flatMap(({ profiles }) => profiles));
+export const shownProfiles = computed<readonly ProfileRecord[]>(() =>
+  groups.value.flatMap(({ profiles }) => profiles),
+);
 
 /** The findings in the drawer: those of this page, or with words to search for, of all. */
 export const list = computed<Listed[]>(() =>
@@ -58,7 +63,10 @@ export const list = computed<Listed[]>(() =>
 /** Those that are drawn on the panes. */
 const onPage = computed(() => chosen(all, page.value.id, { ...view.value, search: '' }));
 export const marksByProfile = computed(() => {
-  const marks = new Map<string, { readonly listed: Listed; readonly seen: FindingRecord['seen'][number] }[]>();
+  const marks = new Map<
+    string,
+    { readonly listed: Listed; readonly seen: FindingRecord['seen'][number] }[]
+  >();
   for (const entry of onPage.value) {
     for (const seen of entry.finding.seen) {
       if (seen.page !== page.value.id) continue;
@@ -110,7 +118,11 @@ export function placesOn(pageId: string, profile: string): readonly Place[] {
     const flat = at[profile] ?? [];
     const read: Place[] = [];
     for (let i = 0; i + 1 < flat.length; i += 2) {
-      read.push({ key: String(flat[i]), kind: KIND_OF_LETTER[kinds.charAt(flat[i]!)] ?? 'text', y: flat[i + 1]! });
+      read.push({
+        key: String(flat[i]),
+        kind: KIND_OF_LETTER[kinds.charAt(flat[i]!)] ?? 'text',
+        y: flat[i + 1]!,
+      });
     }
     unpacked.set(key, (places = read));
   }

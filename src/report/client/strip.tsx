@@ -19,7 +19,11 @@ interface Props {
 export function Strip({ marks, profile, height, pageHeight, here }: Props) {
   return (
     <div class="strip" style={{ height }} aria-hidden="true">
-      <span ref={here} class="here" style={{ height: `${Math.min(100, (100 * profile.height) / pageHeight)}%` }} />
+      <span
+        ref={here}
+        class="here"
+        style={{ height: `${Math.min(100, (100 * profile.height) / pageHeight)}%` }}
+      />
       {marks.map(({ listed: { finding }, seen }) => (
         <button
           key={finding.id}

@@ -24,4 +24,5 @@ export function Copy({ what, text }: { what: string; text: string }) {
 }
 
 /** `0.8 s`, `120 ms` */
-export const timeText = (ms: number): string => (ms >= 1000 ? `${(ms / 1000).toFixed(1)} s` : `${Math.round(ms)} ms`);
+export const timeText = (ms: number): string =>
+  ms >= 1000 ? `${(ms / 1000).toFixed(1)} s` : `${Math.round(ms)} ms`;

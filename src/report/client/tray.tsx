@@ -72,11 +72,14 @@ function Known({ finding }: { finding: FindingRecord }) {
             <Quoted text={cause.message} />
             {cause.declaration && (
               <pre>
-                {cause.declaration.selector ?? 'style'} {'{'} {cause.declaration.property}: {cause.declaration.value} {'}'}
+                {cause.declaration.selector ?? 'style'} {'{'} {cause.declaration.property}:{' '}
+                {cause.declaration.value} {'}'}
                 {cause.declaration.source !== null && <span class="soft"> {cause.declaration.source}</span>}
               </pre>
             )}
-            {cause.proven && <p class="soft">Proven: with this undone in the live page, the defect was gone.</p>}
+            {cause.proven && (
+              <p class="soft">Proven: with this undone in the live page, the defect was gone.</p>
+            )}
           </dd>
         </>
       )}

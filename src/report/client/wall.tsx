@@ -65,10 +65,14 @@ export function Wall() {
     const isInSight = (name: string) => {
       const box = names.get(name);
       return (
-        box !== undefined && box.left >= wall.scrollLeft && box.left + box.outer <= wall.scrollLeft + wall.clientWidth
+        box !== undefined &&
+        box.left >= wall.scrollLeft &&
+        box.left + box.outer <= wall.scrollLeft + wall.clientWidth
       );
     };
-    const worst = [...here].sort((a, b) => (b.by?.px ?? 0) - (a.by?.px ?? 0)).filter(({ profile }) => names.has(profile));
+    const worst = [...here]
+      .sort((a, b) => (b.by?.px ?? 0) - (a.by?.px ?? 0))
+      .filter(({ profile }) => names.has(profile));
     const target = worst.find(({ profile }) => isInSight(profile)) ?? worst[0];
     if (!target) return;
     const box = names.get(target.profile)!;
@@ -109,7 +113,11 @@ function GroupNames() {
         const last = byName.get(profiles.at(-1)!.name);
         if (!first || !last) return null;
         return (
-          <h2 key={name} class="class-name" style={{ left: first.left, width: last.left + last.outer - first.left }}>
+          <h2
+            key={name}
+            class="class-name"
+            style={{ left: first.left, width: last.left + last.outer - first.left }}
+          >
             <span>
               {name} {profiles.length}
             </span>

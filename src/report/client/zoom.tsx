@@ -33,7 +33,11 @@ export function Zoom() {
           <input {...api.getHiddenInputProps({ index: 0 })} />
         </div>
       </div>
-      <button class="quiet percent" onClick={() => zoomTo(1)} aria-label={`Zoom ${percent}, set back to 100 %`}>
+      <button
+        class="quiet percent"
+        onClick={() => zoomTo(1)}
+        aria-label={`Zoom ${percent}, set back to 100 %`}
+      >
         {percent}
       </button>
     </div>

@@ -66,7 +66,9 @@ async function placesOf(manifest: Manifest, run: string): Promise<ReportData['pl
 
 /** What is said of the rules that found something. */
 async function rulesOf({ findings }: Manifest): Promise<ReportData['rules']> {
-  const all = JSON.parse(await readFile(packageFile('dist/report/rules.json'), 'utf8')) as ReportData['rules'];
+  const all = JSON.parse(
+    await readFile(packageFile('dist/report/rules.json'), 'utf8'),
+  ) as ReportData['rules'];
   const names = new Set(findings.map(({ rule }) => rule));
   return Object.fromEntries(Object.entries(all).filter(([name]) => names.has(name)));
 }

@@ -17,7 +17,10 @@ export interface Cropped {
  * too large, the end where it goes wrong.
  * @param page size of the picture, CSS px
  */
-export function cropArea({ rect, by, lost = [], fault }: Cropped, page: { width: number; height: number }): Rect {
+export function cropArea(
+  { rect, by, lost = [], fault }: Cropped,
+  page: { width: number; height: number },
+): Rect {
   const bounds = { x: 0, y: 0, width: page.width, height: page.height };
   const core = (lost.length > 0 ? lost.reduce((a, b) => union(a, b)) : intersect(rect, bounds)) ?? rect;
   const both = fault ? union(core, fault) : core;

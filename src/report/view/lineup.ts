@@ -56,9 +56,7 @@ export function otherSchemeOf(
   all: readonly ProfileRecord[],
 ): ProfileRecord | undefined {
   const bare = (name: string) => name.replace(/\+dark$/, '');
-  return all.find(
-    (other) => other.scheme !== profile.scheme && bare(other.name) === bare(profile.name),
-  );
+  return all.find((other) => other.scheme !== profile.scheme && bare(other.name) === bare(profile.name));
 }
 
 /** Of a picture of a whole page, its size in CSS px; of the first screen where there is no other. */

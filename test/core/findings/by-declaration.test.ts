@@ -18,6 +18,7 @@ const finding = (id: string, profile: string, px: number, more: Partial<Finding>
   page: 'home',
   pages: ['home'],
   key: id,
+  right: null,
   selector: `#${id}`,
   related: [],
   message: `${id} runs out.`,
