@@ -1,5 +1,5 @@
 import * as dialog from '@zag-js/dialog';
-import { normalizeProps, Portal, useMachine } from '@zag-js/preact';
+import { normalizeProps, useMachine } from '@zag-js/preact';
 import type { ComponentChildren } from 'preact';
 import { useId } from 'preact/hooks';
 
@@ -20,7 +20,7 @@ export function Dialog({ title, onClose, children }: Props) {
   });
   const api = dialog.connect(service, normalizeProps);
   return (
-    <Portal>
+    <>
       <div {...api.getBackdropProps()} class="backdrop" />
       <div {...api.getPositionerProps()} class="positioner">
         <div {...api.getContentProps()} class="dialog">
@@ -33,6 +33,6 @@ export function Dialog({ title, onClose, children }: Props) {
           <div class="dialog-body">{children}</div>
         </div>
       </div>
-    </Portal>
+    </>
   );
 }

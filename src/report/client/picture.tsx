@@ -1,4 +1,4 @@
-import { useState } from 'preact/hooks';
+import { useEffect, useState } from 'preact/hooks';
 import type { RenderRecord } from '../../run/manifest.js';
 import type { ProfileRecord } from '../view/lineup.js';
 import { previewScale } from '../../run/preview-scale.js';
@@ -11,12 +11,19 @@ interface Props {
   readonly size: { readonly width: number; readonly height: number };
 }
 
+/** A pane that is there for so long is looked at. */
+const STAYS_MS = 300;
 /** Drawn larger than so much of its own size, a preview is not sharp. */
 const LARGER = 1.2;
 
 /** The smallest picture that is sharp at this size; the first screen at device pixels over it where it is drawn larger than life. */
 export function Picture({ profile, render, factor, size }: Props) {
   const [gone, setGone] = useState<string | null>(null);
+  const [stays, setStays] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setStays(true), STAYS_MS);
+    return () => clearTimeout(timer);
+  }, []);
   if (!render) return <p class="no-picture">Not rendered: the run was ended before.</p>;
   const { shots, error } = render;
   if (render.status === 'failed') {
@@ -34,22 +41,29 @@ export function Picture({ profile, render, factor, size }: Props) {
   if (gone !== null) return <p class="no-picture">The picture is gone: {gone}</p>;
   const isSmall =
     shots.preview !== undefined && factor * devicePixelRatio <= LARGER * previewScale(size.width);
-  const shown = isSmall ? shots.preview! : whole;
-  const sharp = factor * devicePixelRatio > LARGER && shots.full !== undefined ? shots.fold : undefined;
+  // Where there are small pictures there are many large ones: those that only pass by are not worth being read.
+  const isLarge = !isSmall && (stays || shots.preview === undefined);
+  const shown = [shots.preview ?? [], isLarge ? whole : []].flat();
+  const sharp =
+    isLarge && factor * devicePixelRatio > LARGER && shots.full !== undefined ? shots.fold : undefined;
   return (
     <>
-      <img
-        src={pictureUrl(shown)}
-        alt={`${page.value.title || page.value.source} on ${profile.name}`}
-        decoding="async"
-        draggable={false}
-        width={size.width * factor}
-        height={size.height * factor}
-        onError={() => setGone(shown)}
-      />
+      {shown.map((path, i) => (
+        <img
+          key={path}
+          class={i > 0 ? 'over' : ''}
+          src={pictureUrl(path)}
+          alt={i > 0 ? '' : `${page.value.title || page.value.source} on ${profile.name}`}
+          decoding="async"
+          draggable={false}
+          width={size.width * factor}
+          height={size.height * factor}
+          onError={() => setGone(path)}
+        />
+      ))}
       {sharp !== undefined && (
         <img
-          class="sharp"
+          class="over"
           src={pictureUrl(sharp)}
           alt=""
           decoding="async"
