@@ -38,6 +38,17 @@ export class LiveProbe implements Probe {
     return this.ask((styles) => styles.declarationOf(uid, property, generated));
   }
 
+  async screenAt(y: number): Promise<Buffer | null> {
+    const { driver, deadline } = this;
+    if (!driver.capabilities.has('pictures')) return null;
+    const before = await deadline.race(driver.call('scrolledTo', y));
+    try {
+      return await deadline.race(driver.picture(null));
+    } finally {
+      await deadline.race(driver.call('scrolledTo', before));
+    }
+  }
+
   /** Null where the engine does not tell where a declaration stands. */
   private async ask<T>(question: (styles: StyleOrigins) => Promise<T | null>): Promise<T | null> {
     if (!this.driver.capabilities.has('declarations')) return null;

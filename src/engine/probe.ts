@@ -23,5 +23,7 @@ export interface Probe {
    * @param generated which pseudo-element it is, or null for an element
    */
   declarationOf(uid: number, property: string, generated: Generated | null): Promise<Declaration | null>;
+  /** What the screen shows with the page scrolled to a height, CSS px, a PNG file at device pixels; null where the engine takes none. The page is where it was afterwards. */
+  screenAt(y: number): Promise<Buffer | null>;
   close(): Promise<void>;
 }

@@ -4,7 +4,7 @@ import { collect } from './collect.js';
 import { elementOf } from './identity.js';
 import { holdForPicture } from './for-picture.js';
 import { idleMedia } from './media-trial.js';
-import { resized, scrollThrough, settle } from './settle.js';
+import { resized, scrolledTo, scrollThrough, settle } from './settle.js';
 import { endTrial, trial } from './trial.js';
 
 /**
@@ -16,6 +16,7 @@ const isoptic = {
   endTrial,
   idleMediaOf,
   scrollThrough,
+  scrolledTo,
   settle,
   resized,
   collect,

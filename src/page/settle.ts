@@ -29,6 +29,15 @@ async function within(promise: Promise<unknown>, ms: number): Promise<boolean> {
   return result;
 }
 
+/** Scrolls to a height and waits until what follows the scrolling has. @returns where the page was before */
+export async function scrolledTo(y: number): Promise<number> {
+  const before = window.scrollY;
+  window.scrollTo({ left: window.scrollX, top: y, behavior: 'instant' });
+  await frame();
+  await frame();
+  return before;
+}
+
 /** Brings lazy content in by scrolling down one screen at a time, then goes back to the top. */
 export async function scrollThrough(): Promise<SettleResult> {
   const bounds: string[] = [];

@@ -2,7 +2,7 @@ import { findingsOf } from '../core/findings/group.js';
 import type { Rule } from '../core/rules/rule.js';
 import type { BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
-import { withEvidence } from './evidence.js';
+import { renderKey, withEvidence } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 import { writePlaces } from './places-file.js';
@@ -23,7 +23,7 @@ export async function checkPage(
   rules: readonly Rule[],
   onRendered: OnRendered,
 ): Promise<CheckedPage> {
-  const { entries, renders, judged, titles, causes } = await renderPage(
+  const { entries, renders, judged, titles, causes, screens } = await renderPage(
     page,
     plan,
     tools,
@@ -45,6 +45,14 @@ export async function checkPage(
       ...(state !== null && { state, of: page.id }),
     })),
     renders,
-    findings: await withEvidence(findings, renders, plan.devices, plan.evidence, tools.folder),
+    findings: await withEvidence(findings, renders, plan.devices, plan.evidence, tools.folder, {
+      screens,
+      scales: new Map(
+        judged.map(({ render: { page: at, device, view } }) => [
+          renderKey(at, device.name),
+          device.dpr * view.snapshot.viewport.scale,
+        ]),
+      ),
+    }),
   };
 }

@@ -5,6 +5,7 @@ import { intersect, type Rect } from '../core/geometry/rect.js';
 import type { Device } from '../core/profile/profile.js';
 import { widthClass } from '../core/profile/width-class.js';
 import { messageOf } from '../core/errors.js';
+import { cropArea } from '../core/findings/crop-area.js';
 import { findingRecord } from './finding-record.js';
 import type { FindingRecord, RenderRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';
@@ -17,61 +18,105 @@ import { fileName } from './file-name.js';
 export const EVIDENCE = ['classes', 'every', 'none'] as const;
 export type EvidenceChoice = (typeof EVIDENCE)[number];
 
-const MARGIN = 24;
-const MAX_SIDE = 900;
-const STROKE = '#d6224a';
+const FAULT = '#d0103f';
+const SUFFERS = '#1857b8';
 /** Pictures that are held decoded at once. */
 const AT_ONCE = 2;
 
-/** Writes crops round the defects of a page, each of its pictures read once, and gives the findings with their paths. */
+/** What evidence is cut from. */
+export interface EvidenceSources {
+  /** Screens that were pictured while they were scrolled to (`screenKey`), PNG at device pixels. */
+  readonly screens: ReadonlyMap<string, Buffer>;
+  /** By page and profile, picture pixels of the first screen for a CSS px. */
+  readonly scales: ReadonlyMap<string, number>;
+}
+
+export const renderKey = (page: string, profile: string) => `${page}\n${profile}`;
+export const screenKey = (page: string, profile: string, scrolled: number) =>
+  `${renderKey(page, profile)}\n${Math.round(scrolled)}`;
+
+/** A picture and which part of the page it shows: its top left in CSS px, and its pixels for each of them. */
+interface Source {
+  readonly picture: string | Buffer;
+  readonly y: number;
+  readonly scale: number;
+}
+
+type Seen = FindingRecord['seen'][number];
+
+/**
+ * Writes crops round the defects of a page, each of its pictures read once, and gives the findings with their paths. What shows
+ * only where the page is scrolled to is cut from a picture taken there, what is fixed to the first screen from that.
+ */
 export async function withEvidence(
   findings: readonly Finding[],
   renders: readonly RenderRecord[],
   devices: readonly Device[],
   choice: EvidenceChoice,
   folder: RunFolder,
+  sources: EvidenceSources,
 ): Promise<FindingRecord[]> {
   const classes = new Map(devices.map(({ name, width }) => [name, widthClass(width)]));
-  const shots = new Map(renders.map(({ page, profile, shots: { full } }) => [`${page}\n${profile}`, full]));
+  const byRender = new Map(renders.map((render) => [renderKey(render.page, render.profile), render]));
   /** What is cut out of each picture. */
-  const wanted = new Map<
-    string,
-    { readonly path: string; readonly rect: Rect; readonly done: () => void }[]
-  >();
+  const wanted = new Map<string | Buffer, { readonly source: Source; readonly cuts: Cut[] }>();
   const records = findings.map((finding) => {
     const chosen = chosenOf(finding, choice, (profile) => classes.get(profile) ?? '');
-    const seen: FindingRecord['seen'] = finding.seen.map((sighting) => ({ ...sighting }));
+    const seen: Seen[] = finding.seen.map((sighting) => ({ ...sighting }));
     for (const at of chosen) {
-      const { page, profile, rect } = seen[at]!;
-      const shot = shots.get(`${page}\n${profile}`);
-      if (shot === undefined) continue;
+      const sighting = seen[at]!;
+      const { page, profile } = sighting;
+      const render = byRender.get(renderKey(page, profile));
+      const source = render && sourceOf(sighting, render, folder, sources);
+      if (!source) continue;
       const state = page === finding.page ? '' : `-${page}`;
       const path = `evidence/${finding.id}${state}-${fileName(profile)}.png`;
-      const list = wanted.get(shot) ?? [];
-      wanted.set(shot, list);
-      list.push({ path, rect, done: () => (seen[at]!.evidence = path) });
+      const list = wanted.get(source.picture) ?? { source, cuts: [] };
+      wanted.set(source.picture, list);
+      list.cuts.push({ path, sighting, render, done: () => (sighting.evidence = path) });
     }
     return findingRecord(finding, seen);
   });
   const limit = pLimit(AT_ONCE);
   await Promise.all(
-    [...wanted].map(([shot, crops]) =>
-      limit(async () => {
-        const picture = await decoded(folder.full(shot)).catch(() => null);
-        if (!picture) return;
-        const failures: string[] = [];
-        for (const { path, rect, done } of crops) {
-          const crop = await cropOf(picture, rect).catch(() => null);
-          if (!crop) continue;
-          await folder.write(path, crop).then(done, (error: unknown) => failures.push(messageOf(error)));
-        }
-        const [failure] = failures;
-        const notes = renders.find((render) => render.shots.full === shot)?.notes;
-        if (failure !== undefined) notes?.push(`its evidence could not be written: ${failure}`);
-      }),
-    ),
+    [...wanted.values()].map(({ source, cuts }) => limit(() => cutAll(source, cuts, folder))),
   );
   return records;
+}
+
+interface Cut {
+  readonly path: string;
+  readonly sighting: Seen;
+  readonly render: RenderRecord;
+  readonly done: () => void;
+}
+
+function sourceOf(
+  { page, profile, scrolled }: Seen,
+  { shots }: RenderRecord,
+  folder: RunFolder,
+  { screens, scales }: EvidenceSources,
+): Source | null {
+  const scale = scales.get(renderKey(page, profile)) ?? 1;
+  if (scrolled !== undefined) {
+    const screen = screens.get(screenKey(page, profile, scrolled));
+    if (screen) return { picture: screen, y: scrolled, scale };
+    if (scrolled === 0 && shots.fold !== undefined) return { picture: folder.full(shots.fold), y: 0, scale };
+  }
+  return shots.full === undefined ? null : { picture: folder.full(shots.full), y: 0, scale: 1 };
+}
+
+async function cutAll(source: Source, cuts: readonly Cut[], folder: RunFolder): Promise<void> {
+  const picture = await decoded(source.picture).catch(() => null);
+  if (!picture) return;
+  for (const { path, sighting, render, done } of cuts) {
+    const crop = await cropOf(picture, source, sighting).catch(() => null);
+    if (!crop) continue;
+    await folder.write(path, crop).then(done, (error: unknown) => {
+      const note = `its evidence could not be written: ${messageOf(error)}`;
+      if (!render.notes.includes(note)) render.notes.push(note);
+    });
+  }
 }
 
 function chosenOf(
@@ -100,51 +145,69 @@ interface Picture {
   readonly pixels: () => Sharp;
 }
 
-async function decoded(file: string): Promise<Picture> {
+async function decoded(file: string | Buffer): Promise<Picture> {
   const { default: sharp } = await import('sharp');
   const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
   const { width, height, channels } = info;
   return { width, height, pixels: () => sharp(data, { raw: { width, height, channels } }) };
 }
 
+type Shown = Pick<Seen, 'rect' | 'by' | 'fault' | 'suffers' | 'lost'>;
+
 /**
- * A crop of a full shot round a defect, with the defect outlined, as PNG at one picture pixel a CSS px.
+ * A crop of a full shot round a defect as PNG at one picture pixel a CSS px: the element at fault outlined, those that lose
+ * something by it outlined with dashes, and what is lost filled.
  * @param shot path of the full shot
- * @param rect the defect, CSS px from the page's top left
+ * @param shown the defect, CSS px from the page's top left
  * @returns null when the defect lies outside the picture
  */
-export async function evidenceCrop(shot: string, rect: Rect): Promise<Buffer | null> {
-  return cropOf(await decoded(shot), rect);
+export async function evidenceCrop(shot: string, shown: Shown): Promise<Buffer | null> {
+  return cropOf(await decoded(shot), { picture: shot, y: 0, scale: 1 }, shown);
 }
 
-async function cropOf({ width, height, pixels }: Picture, rect: Rect): Promise<Buffer | null> {
-  const picture = { x: 0, y: 0, width, height };
-  const defect = intersect(rect, picture);
-  if (!defect) return null;
-  const area = intersect(around(defect), picture);
-  if (!area) return null;
-  const crop = {
-    left: Math.floor(area.x),
-    top: Math.floor(area.y),
-    width: Math.min(width - Math.floor(area.x), Math.ceil(area.width)),
-    height: Math.min(height - Math.floor(area.y), Math.ceil(area.height)),
+async function cropOf(
+  { width, height, pixels }: Picture,
+  { y: top, scale }: Source,
+  shown: Shown,
+): Promise<Buffer | null> {
+  const onPicture = (rect: Rect): Rect => ({ ...rect, y: rect.y - top });
+  const page = { width: width / scale, height: height / scale };
+  const { fault, suffers = [], lost = [] } = shown;
+  const rect = onPicture(shown.rect);
+  if (!intersect(rect, { x: 0, y: 0, ...page })) return null;
+  const all = {
+    fault: onPicture(fault ?? shown.rect),
+    suffers: suffers.map(onPicture),
+    lost: lost.map(onPicture),
   };
-  const outline = `<svg xmlns="http://www.w3.org/2000/svg" width="${crop.width}" height="${crop.height}">
-    <rect x="${defect.x - crop.left}" y="${defect.y - crop.top}" width="${defect.width}" height="${defect.height}"
-      fill="none" stroke="${STROKE}" stroke-width="3"/></svg>`;
-  return pixels()
+  const area = cropArea({ rect, by: shown.by, lost: all.lost, fault: all.fault }, page);
+  const left = Math.floor(area.x * scale);
+  const from = Math.floor(area.y * scale);
+  const crop = {
+    left,
+    top: from,
+    width: Math.min(width - left, Math.ceil(area.width * scale)),
+    height: Math.min(height - from, Math.ceil(area.height * scale)),
+  };
+  const size = { width: Math.round(crop.width / scale), height: Math.round(crop.height / scale) };
+  const box = ({ x, y, width: w, height: h }: Rect, style: string) =>
+    `<rect x="${x - left / scale}" y="${y - from / scale}" width="${w}" height="${h}" ${style}/>`;
+  const outlines = [
+    ...all.lost.map((each) => box(each, `fill="${FAULT}" fill-opacity="0.33"`)),
+    ...all.suffers.map((each) =>
+      box(each, `fill="none" stroke="${SUFFERS}" stroke-width="2" stroke-dasharray="6 4"`),
+    ),
+    box(all.fault, `fill="none" stroke="${FAULT}" stroke-width="3"`),
+  ];
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}">${outlines.join('')}</svg>`;
+  const cut = await pixels()
     .extract(crop)
-    .composite([{ input: Buffer.from(outline), left: 0, top: 0 }])
+    .resize({ ...size, fit: 'fill' })
     .png()
     .toBuffer();
-}
-
-/** The defect with a margin; of a very large one, its top left part. */
-function around(rect: Rect): Rect {
-  return {
-    x: rect.x - MARGIN,
-    y: rect.y - MARGIN,
-    width: Math.min(rect.width + 2 * MARGIN, MAX_SIDE),
-    height: Math.min(rect.height + 2 * MARGIN, MAX_SIDE),
-  };
+  const { default: sharp } = await import('sharp');
+  return sharp(cut)
+    .composite([{ input: Buffer.from(svg), left: 0, top: 0 }])
+    .png()
+    .toBuffer();
 }

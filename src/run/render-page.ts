@@ -16,6 +16,7 @@ import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js'
 import { CauseFinder } from './cause-finder.js';
 import { writeLayout } from './layout-file.js';
 import type { RenderRecord } from './manifest.js';
+import { takeScreens } from './screens.js';
 import { fontNotes, redirectNotes, variantNotes } from './notes.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 import { writeCapture } from './write-capture.js';
@@ -30,6 +31,7 @@ export interface RenderedPage {
   readonly titles: ReadonlyMap<string, string>;
   /** By the key of the defect. */
   readonly causes: ReadonlyMap<string, Cause>;
+  readonly screens: ReadonlyMap<string, Buffer>;
 }
 
 /** Told of each load as it ends. */
@@ -61,13 +63,17 @@ export async function renderPage(
   const placeOf = ({ render }: JudgedRender) => order(render.page, render.device.name);
   const judged = work.judged.sort((a, b) => placeOf(a) - placeOf(b));
   for (const render of renders) render.notes.push(...variantNotes(render, renders));
-  return { entries, renders, judged, titles: work.titles, causes: work.causes() };
+  return { entries, renders, judged, titles: work.titles, causes: work.causes(), screens: work.screens };
 }
 
 /** The renders of one page under way, with what they have come to so far. */
 class PageWork {
   readonly judged: JudgedRender[] = [];
   readonly titles = new Map<string, string>();
+  /** Pictures of screens that were scrolled to, until the evidence is cut from them. */
+  readonly screens = new Map<string, Buffer>();
+  /** What is masked would show in them. */
+  private readonly wantsScreens: boolean;
   private readonly essentials: readonly string[];
   private readonly judge: Judge;
   /** What is to be said of rules that threw. */
@@ -87,6 +93,7 @@ class PageWork {
     this.essentials = plan.essentials
       .filter(({ pages }) => isFor(page.id, pages))
       .map(({ selector }) => selector);
+    this.wantsScreens = plan.shots.full && plan.evidence !== 'none' && plan.alter.mask.length === 0;
     this.judge = new Judge(rules, plan.rules, (rule, { view }, error) => {
       this.failures.set(view, [
         ...(this.failures.get(view) ?? []),
@@ -131,19 +138,18 @@ class PageWork {
           preparations: load.preparations,
           alter: plan.alter,
           locate: [...essentials, ...selectorsIn(plan.rules)],
-          investigate: async ({ state, snapshot }, probe) =>
-            finders.get(state)?.investigate(
-              place,
-              {
-                page: page.id,
-                device,
-                view: this.viewOf(snapshot),
-                httpStatus: null,
-                delivery: NO_DELIVERY,
-                essentials: [],
-              },
-              probe,
-            ),
+          investigate: async ({ state, snapshot }, probe) => {
+            const render = {
+              page: load.captured.find((entry) => entry.state === state)?.id ?? page.id,
+              device,
+              view: this.viewOf(snapshot),
+              httpStatus: null,
+              delivery: NO_DELIVERY,
+              essentials: [],
+            };
+            if (this.wantsScreens) await takeScreens(this.judge, render, probe, this.screens);
+            await finders.get(state)?.investigate(place, { ...render, page: page.id }, probe);
+          },
           timeoutMs: plan.timeoutMs,
           signal: tools.signal,
         })

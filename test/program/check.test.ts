@@ -56,13 +56,13 @@ test('the run folder holds what the design says, and the page text is never mark
   // A phone shows such a page at a scale at which its width is a whole number of device pixels: 500 or 501 px.
   expect([500, 501]).toContain(full.width);
   expect(await size('shots/wide/ios-phone-390.full.png')).toEqual([full.width, full.height]);
-  expect(await size(finding!.seen[0]!.evidence!)).toEqual([full.width, 84]);
+  expect(await size(finding!.seen[0]!.evidence!)).toEqual([full.width, 150]);
 
   const report = await readFile(join(out, 'report.html'), 'utf8');
-  expect(report).toContain('Wide &amp; &lt;b>bold&lt;/b>');
+  expect(report).toContain('Wide & \\u003cb>bold\\u003c/b>');
   expect(report).not.toContain('<b>bold');
   expect(report).not.toMatch(/(src|href)="(https?:)?\/\//);
-  expect((await readdir(out)).sort()).toEqual(['evidence', 'report.html', 'run.json', 'shots']);
+  expect((await readdir(out)).sort()).toEqual(['evidence', 'places', 'report.html', 'run.json', 'shots']);
 });
 
 test('the full picture is the page at one pixel a CSS px, with the culprit where the manifest says', async () => {

@@ -23,6 +23,7 @@ function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
       probe.asked++;
       return layoutWith(change);
     },
+    screenAt: () => Promise.resolve(null),
     idleMedia: () => Promise.resolve([]),
     declarationOf: () => Promise.resolve(null),
     close: () => Promise.resolve(),

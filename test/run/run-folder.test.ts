@@ -35,18 +35,24 @@ test('a folder that can not be made is refused before anything is rendered', asy
   });
 });
 
-test('evidence is a crop round the defect with its outline, or nothing where the picture ends before it', async () => {
+test('evidence: the element at fault outlined, what is lost filled; nothing where the picture ends before it', async () => {
   const shot = join(folder, 'shot.png');
   await sharp({ create: { width: 300, height: 200, channels: 3, background: '#ffffff' } })
     .png()
     .toFile(shot);
-  const crop = await evidenceCrop(shot, { x: 250, y: 50, width: 100, height: 20 });
+  const rect = { x: 250, y: 50, width: 100, height: 20 };
+  const lost = [{ x: 255, y: 55, width: 20, height: 10 }];
+  const crop = await evidenceCrop(shot, { rect, by: null, fault: rect, lost });
   const { data, info } = await sharp(crop!).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  expect([info.width, info.height]).toEqual([74, 68]);
+  // From x 40 on, since the picture ends 50 px into the defect.
+  expect([info.width, info.height]).toEqual([260, 150]);
   const pixel = (x: number, y: number) => [
     ...data.subarray((y * info.width + x) * 3, (y * info.width + x) * 3 + 3),
   ];
-  expect(pixel(40, 24)).toEqual([0xd6, 0x22, 0x4a]);
+  expect(pixel(250 - 40 + 10, 50)).toEqual([0xd0, 0x10, 0x3f]);
   expect(pixel(5, 5)).toEqual([255, 255, 255]);
-  expect(await evidenceCrop(shot, { x: 400, y: 0, width: 10, height: 10 })).toBeNull();
+  const [red, green] = pixel(265 - 40, 60);
+  expect(red! - green!).toBeGreaterThan(40);
+  const outside = { x: 400, y: 0, width: 10, height: 10 };
+  expect(await evidenceCrop(shot, { rect: outside, by: null })).toBeNull();
 });

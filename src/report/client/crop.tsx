@@ -1,6 +1,6 @@
 import type { Rect } from '../../core/geometry/rect.js';
 import type { FindingRecord } from '../../run/manifest.js';
-import { cropArea } from '../view/crop.js';
+import { cropArea } from '../../core/findings/crop-area.js';
 import { pictureSize, type ProfileRecord } from '../view/lineup.js';
 import { manifest, pictureUrl, renderOf } from './state.js';
 
@@ -59,9 +59,11 @@ function Cut({
         loading="lazy"
       />
     );
-  const source = full ?? fold;
+  // What stays on the screen is where it belongs in the picture of the first one only.
+  const isOnFirst = of.scrolled === 0 && fold !== undefined;
+  const source = isOnFirst ? fold : (full ?? fold);
   if (source === undefined) return <p class="no-picture">No picture.</p>;
-  const size = pictureSize(profile, render);
+  const size = isOnFirst ? profile : pictureSize(profile, render);
   const area = cropArea({ rect: of.rect, by: of.by ?? null, lost: of.lost, fault: of.fault }, size);
   const place = ({ x, y, width, height }: Rect) => ({
     left: (x - area.x) * scale,

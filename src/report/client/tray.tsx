@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'preact/hooks';
 import type { FindingRecord } from '../../run/manifest.js';
 import { waiverFor, widthsText } from '../view/listing.js';
-import { cropArea } from '../view/crop.js';
+import { cropArea } from '../../core/findings/crop-area.js';
 import { pictureSize } from '../view/lineup.js';
 import { Crop } from './crop.js';
 import { data, manifest, numberOf, open, page, renderOf } from './state.js';
@@ -41,7 +41,10 @@ export function Tray({ finding }: { finding: FindingRecord }) {
 
 function Crops({ finding }: { finding: FindingRecord }) {
   const shown = finding.seen.filter((seen) => seen.page === page.value.id);
-  const seen = shown.length > 0 ? shown : finding.seen;
+  const here = shown.length > 0 ? shown : finding.seen;
+  // What shows only where the page is scrolled to is told by pictures that were taken there.
+  const pictured = here.filter(({ scrolled, evidence }) => !scrolled || evidence !== undefined);
+  const seen = pictured.length > 0 ? pictured : here;
   const { right } = finding;
   const heights = seen.map((each) => {
     const profile = manifest.profiles.find(({ name }) => name === each.profile);

@@ -1,5 +1,5 @@
 import { addressOf, FIRST_VIEW, viewOf } from '../../../src/report/view/address.js';
-import { cropArea } from '../../../src/report/view/crop.js';
+import { cropArea } from '../../../src/core/findings/crop-area.js';
 import { otherSchemeOf, paneGroups, turnedOf, type ProfileRecord } from '../../../src/report/view/lineup.js';
 import { chosen, listed, waiverFor, widthsText } from '../../../src/report/view/listing.js';
 import { factorOf, mmPerPx } from '../../../src/report/view/scale.js';

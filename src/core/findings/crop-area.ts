@@ -1,4 +1,4 @@
-import { intersect, union, type Rect } from '../../core/geometry/rect.js';
+import { intersect, union, type Rect } from '../geometry/rect.js';
 
 /** Of a picture around a defect, CSS px: enough to know the place, never more than can be taken in. */
 const MARGIN = 40;
