@@ -1,5 +1,5 @@
 import { Option } from 'commander';
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError } from '../core/errors.js';
 import { nearestNames, type Pick } from '../core/profile/pick.js';
 import type { ShotKinds } from '../engine/job.js';

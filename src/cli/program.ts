@@ -18,6 +18,11 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/demo.js')).demoCommand(),
   },
   {
+    name: 'sheet',
+    does: 'draw a contact sheet of a run: png, webp or pdf',
+    load: async () => (await import('./commands/sheet.js')).sheetCommand(),
+  },
+  {
     name: 'report',
     does: 'tell a run in other formats: csv, junit, sarif, markdown, …',
     load: async () => (await import('./commands/report.js')).reportCommand(),

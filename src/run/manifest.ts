@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CAUSES } from '../core/cause/cause.js';
 import { DEVICE_CLASSES } from '../core/profile/device-classes.js';
 import { FAMILIES } from '../core/rules/rule.js';

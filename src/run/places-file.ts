@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { placesOf, type Place } from '../core/compare/places.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { RunFolder } from './run-folder.js';

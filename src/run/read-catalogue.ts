@@ -1,7 +1,7 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parse } from 'yaml';
-import { z } from 'zod';
+import * as z from 'zod';
 import { agentTableSchema } from '../core/profile/agent-schema.js';
 import type { Catalogue } from '../core/profile/pick.js';
 import { profileSchema } from '../core/profile/profile-schema.js';

@@ -3,7 +3,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import envPaths from 'env-paths';
 import writeFileAtomic from 'write-file-atomic';
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from '../engine/access.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError } from '../../core/errors.js';
 import { NO_ACCESS, type Access, type Cookie } from '../../engine/access.js';
 import { secretSchema, secretSourceSchema, type Secrets } from './secrets.js';

@@ -1,5 +1,5 @@
 import { isMap, isNode, LineCounter, parseDocument, type Document } from 'yaml';
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError } from '../../core/errors.js';
 import { nearestNames } from '../../core/profile/pick.js';
 

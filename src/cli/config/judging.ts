@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join, relative, resolve } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import type { RuleSettings } from '../../core/findings/settings.js';
 import type { Waiver } from '../../core/findings/waivers.js';

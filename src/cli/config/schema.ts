@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { conditionsSchema, networkSchema } from '../../core/profile/conditions-schema.js';
 import { RULES } from '../../core/rules/index.js';
 import { profileShape } from '../../core/profile/profile-schema.js';

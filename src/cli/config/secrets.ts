@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { IsopticError, messageOf } from '../../core/errors.js';
 
 /** A text as it stands, or where it is read from: an environment variable or a file. */

@@ -1,5 +1,5 @@
 import { parse } from 'css-what';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A CSS selector; `>>>` steps into an open shadow root or a frame's document. */
 export const selectorSchema = z.string().refine(isSelector, 'is not a valid CSS selector');

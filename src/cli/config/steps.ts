@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { KEY_NAMES, keyEvent } from '../../engine/keys.js';
 import type { Step, StepAction } from '../../engine/steps.js';
 import { selectorSchema } from './selector.js';

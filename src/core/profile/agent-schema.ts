@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** The user agent table: what each platform's browser says of itself, with its version numbers in one place. */
 export const agentTableSchema = z.strictObject({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * Under what conditions a page is looked at: what a user or their system asks for beside the device itself. Each is a

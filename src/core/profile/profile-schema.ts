@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { conditionsShape } from './conditions-schema.js';
 import { DEVICE_CLASSES, MAX_DEVICE_PIXELS, ORIENTATIONS, PLATFORMS } from './device-classes.js';
 

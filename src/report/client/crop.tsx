@@ -28,7 +28,7 @@ export function Crop({ of, scale, isRight = false }: { of: CropOf; scale: number
         {isRight && <strong>Right: </strong>}
         {profile.name}
         {of.by && <span class="px"> {Math.round(of.by.px)} px</span>}
-        {of.scrolled !== undefined && of.evidence !== undefined && (
+        {(of.scrolled ?? 0) > 0 && of.evidence !== undefined && (
           <span class="soft"> scrolled to {of.scrolled} px</span>
         )}
       </figcaption>

@@ -55,7 +55,7 @@ export function Pane({ box }: { box: PaneBox }) {
                 title="End of the first screen"
               />
             )}
-            <Marks marks={marks} factor={factor} />
+            <Marks marks={marks} factor={factor} size={size} />
           </div>
         </div>
         <Strip marks={marks} height={height} pageHeight={size.height} profile={profile} here={here} />

@@ -1,0 +1,42 @@
+import type { Rect } from '../geometry/rect.js';
+import type { Device, Platform, Size } from './profile.js';
+
+/** A device's screen: what of it shows the page, and what its system and browser keep for their own bars. CSS px. */
+export interface ScreenParts {
+  readonly screen: Size;
+  readonly viewport: Rect;
+  readonly bars: readonly Rect[];
+}
+
+/** Of what a screen is higher than its viewport, the share that lies below it: a toolbar, a taskbar, a row of buttons. */
+const BELOW: Partial<Readonly<Record<string, number>>> = {
+  ios: 0.5,
+  android: 0.3,
+  windows: 0.35,
+  mac: 0.4,
+  linux: 0,
+  chromeos: 0.45,
+  tv: 0,
+} satisfies Record<Platform, number>;
+
+/** Where a viewport lies on its screen, as far as can be told from the two sizes. */
+export function screenParts({
+  width,
+  height,
+  screen,
+  platform,
+}: Pick<Device, 'width' | 'height' | 'screen'> & { readonly platform: string }): ScreenParts {
+  const whole = { width: Math.max(width, screen.width), height: Math.max(height, screen.height) };
+  const over = whole.height - height;
+  const below = Math.round(over * (BELOW[platform] ?? 0));
+  const beside = whole.width - width;
+  const left = Math.round(beside / 2);
+  const viewport = { x: left, y: over - below, width, height };
+  const bars = [
+    { x: 0, y: 0, width: whole.width, height: viewport.y },
+    { x: 0, y: whole.height - below, width: whole.width, height: below },
+    { x: 0, y: viewport.y, width: left, height },
+    { x: left + width, y: viewport.y, width: beside - left, height },
+  ];
+  return { screen: whole, viewport, bars: bars.filter((bar) => bar.width > 0 && bar.height > 0) };
+}

@@ -1,0 +1,258 @@
+import { intersect, type Rect } from '../../core/geometry/rect.js';
+import { screenParts } from '../../core/profile/screen-parts.js';
+import type { FindingRecord, Manifest, RenderRecord } from '../../run/manifest.js';
+import { factorOf } from '../view/scale.js';
+import { pictureSize, type ProfileRecord } from '../view/lineup.js';
+import type { SheetOptions } from './options.js';
+
+/** One profile of one page on a sheet: what is drawn where, px of the sheet from the cell's top left. */
+export interface Cell {
+  readonly profile: ProfileRecord;
+  readonly render: RenderRecord;
+  readonly width: number;
+  readonly height: number;
+  readonly pieces: readonly Piece[];
+  readonly outlines: readonly { readonly rect: Rect; readonly severity: FindingRecord['severity'] }[];
+  readonly frame: Frame | null;
+  /** Why there is no picture; null where there is one. */
+  readonly missing: string | null;
+}
+
+/** A part of a picture. */
+export interface Piece {
+  /** Path in the run. */
+  readonly picture: string;
+  /** Of the whole picture, CSS px. */
+  readonly size: { readonly width: number; readonly height: number };
+  /** The part that is drawn, CSS px. */
+  readonly part: Rect;
+  readonly place: Rect;
+}
+
+export interface Frame {
+  readonly body: Rect;
+  readonly radius: number;
+  readonly bars: readonly Rect[];
+}
+
+/** Of a device's body round its screen, CSS px. */
+const BODY = {
+  phone: 12,
+  foldable: 12,
+  tablet: 20,
+  split: 20,
+  laptop: 16,
+  desktop: 16,
+  tv: 12,
+  window: 4,
+} as const;
+const RADIUS = {
+  phone: 40,
+  foldable: 28,
+  tablet: 28,
+  split: 28,
+  laptop: 14,
+  desktop: 10,
+  tv: 6,
+  window: 6,
+} as const;
+/** Between the strips of a long page. */
+const STRIP_GAP = 6;
+/** Where there is no element, px of the sheet. */
+const MISSING = { width: 172, height: 80 };
+/** Round an element, CSS px. */
+const SURROUNDINGS = 32;
+
+/** Where an element is on a render, CSS px. */
+export type ElementAt = (page: string, profile: string) => Rect | 'absent' | 'unknown';
+
+/** The cells of one page, in lineup order. */
+export function cellsOf(
+  manifest: Manifest,
+  page: string,
+  options: SheetOptions,
+  elementAt: ElementAt,
+): Cell[] {
+  const renders = manifest.profiles.flatMap((profile) => {
+    const render = manifest.renders.find((one) => one.page === page && one.profile === profile.name);
+    return render ? [{ profile, render }] : [];
+  });
+  const shown = renders.map(({ profile, render }) => sizeOf(profile, render, options, elementAt));
+  // Scales go by the screens; of an element by the element, so that the largest of them has room.
+  const bodies = renders.map(({ profile }, i) => ({ ...profile, ...shown[i]! }));
+  const room = { width: Infinity, height: options.height, ratio: 1 };
+  return renders.map(({ profile, render }, i) => {
+    const factor = factorOf(options.scale, bodies[i]!, bodies, room);
+    return cellOf(manifest, profile, render, factor, options, elementAt);
+  });
+}
+
+/** What decides how large a profile is drawn, CSS px. */
+function sizeOf(
+  profile: ProfileRecord,
+  render: RenderRecord,
+  { part, frame }: SheetOptions,
+  elementAt: ElementAt,
+) {
+  if (typeof part === 'object') {
+    const area = areaOf(profile, render, elementAt);
+    // What is not there does not say how large the others are.
+    return area ? { width: area.width, height: area.height } : { width: 1, height: 1 };
+  }
+  if (!frame) return { width: profile.width, height: profile.height };
+  const { screen } = screenParts(profile);
+  const around = 2 * BODY[profile.class];
+  return { width: screen.width + around, height: screen.height + around };
+}
+
+function areaOf(profile: ProfileRecord, render: RenderRecord, elementAt: ElementAt): Rect | null {
+  const rect = elementAt(render.page, profile.name);
+  const { width, height } = pictureSize(profile, render);
+  if (typeof rect === 'string') return null;
+  const { x, y } = rect;
+  const around = {
+    x: x - SURROUNDINGS,
+    y: y - SURROUNDINGS,
+    width: rect.width + 2 * SURROUNDINGS,
+    height: rect.height + 2 * SURROUNDINGS,
+  };
+  return intersect(around, { x: 0, y: 0, width, height });
+}
+
+function cellOf(
+  manifest: Manifest,
+  profile: ProfileRecord,
+  render: RenderRecord,
+  factor: number,
+  options: SheetOptions,
+  elementAt: ElementAt,
+): Cell {
+  const { part, marks } = options;
+  const base = { profile, render, frame: null, missing: null };
+  const empty = (missing: string): Cell => ({
+    ...base,
+    width: profile.width * factor,
+    height: profile.height * factor,
+    pieces: [],
+    outlines: [],
+    missing,
+  });
+  if (render.status === 'failed') return empty(render.error?.message ?? 'Not rendered.');
+  const { fold, full } = render.shots;
+  const size = pictureSize(profile, render);
+  const screen = { x: 0, y: 0, width: profile.width, height: profile.height };
+  let pieces: Piece[];
+  let frame: Frame | null = null;
+  let extent: { readonly width: number; readonly height: number };
+  if (part === 'fold') {
+    const picture = fold ?? full;
+    if (picture === undefined) return empty('No picture was taken.');
+    const at = framed(profile, factor, options);
+    frame = at.frame;
+    extent = at.extent;
+    const place = { ...at.origin, width: profile.width * factor, height: profile.height * factor };
+    pieces = [{ picture, size: fold === undefined ? size : screen, part: screen, place }];
+  } else if (part === 'full') {
+    if (full === undefined) return empty('No picture of the whole page was taken.');
+    pieces = strips(full, size, factor, options.height);
+    const last = pieces.at(-1)!;
+    extent = {
+      width: last.place.x + last.place.width,
+      height: Math.max(...pieces.map(({ place }) => place.height)),
+    };
+  } else {
+    if (full === undefined) return empty('No picture of the whole page was taken.');
+    const area = areaOf(profile, render, elementAt);
+    if (!area) {
+      const isUnknown = elementAt(render.page, profile.name) === 'unknown';
+      const missing = isUnknown ? 'Not known: the run kept no layouts.' : 'It is not there.';
+      return { ...base, ...MISSING, pieces: [], outlines: [], missing };
+    }
+    extent = { width: area.width * factor, height: area.height * factor };
+    pieces = [{ picture: full, size, part: area, place: { x: 0, y: 0, ...extent } }];
+  }
+  return {
+    ...base,
+    ...extent,
+    pieces,
+    frame,
+    outlines: marks ? outlinesOn(manifest, render, pieces) : [],
+  };
+}
+
+/** A device round its screen, where one is asked for, and where its viewport then is. */
+function framed(profile: ProfileRecord, factor: number, { frame }: SheetOptions) {
+  if (!frame) {
+    const extent = { width: profile.width * factor, height: profile.height * factor };
+    return { frame: null, extent, origin: { x: 0, y: 0 } };
+  }
+  const { screen, viewport, bars } = screenParts(profile);
+  const around = BODY[profile.class];
+  const onSheet = (rect: Rect): Rect => ({
+    x: (rect.x + around) * factor,
+    y: (rect.y + around) * factor,
+    width: rect.width * factor,
+    height: rect.height * factor,
+  });
+  const extent = {
+    width: (screen.width + 2 * around) * factor,
+    height: (screen.height + 2 * around) * factor,
+  };
+  const { x, y } = onSheet(viewport);
+  return {
+    frame: {
+      body: { x: 0, y: 0, ...extent },
+      radius: RADIUS[profile.class] * factor,
+      bars: bars.map(onSheet),
+    },
+    extent,
+    origin: { x, y },
+  };
+}
+
+/** A long page in strips of the sheet's height, side by side. */
+function strips(picture: string, size: Piece['size'], factor: number, height: number): Piece[] {
+  const most = height / factor;
+  const count = Math.max(1, Math.ceil(size.height / most));
+  return Array.from({ length: count }, (_, i) => {
+    const part = { x: 0, y: i * most, width: size.width, height: Math.min(most, size.height - i * most) };
+    const place = {
+      x: i * (size.width * factor + STRIP_GAP),
+      y: 0,
+      width: size.width * factor,
+      height: part.height * factor,
+    };
+    return { picture, size, part, place };
+  });
+}
+
+function outlinesOn(
+  { findings }: Manifest,
+  render: RenderRecord,
+  pieces: readonly Piece[],
+): Cell['outlines'] {
+  return findings
+    .filter(({ waived }) => !waived)
+    .flatMap(({ severity, seen }) =>
+      seen
+        .filter((one) => one.page === render.page && one.profile === render.profile)
+        .flatMap(({ rect }) =>
+          pieces.flatMap(({ part, place }) => {
+            const common = intersect(rect, part);
+            if (!common) return [];
+            const factor = place.width / part.width;
+            return [
+              {
+                severity,
+                rect: {
+                  x: place.x + (common.x - part.x) * factor,
+                  y: place.y + (common.y - part.y) * factor,
+                  width: common.width * factor,
+                  height: common.height * factor,
+                },
+              },
+            ];
+          }),
+        ),
+    );
+}

@@ -1,0 +1,170 @@
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import pLimit from 'p-limit';
+import type { OverlayOptions, Sharp } from 'sharp';
+import type { Rect } from '../../core/geometry/rect.js';
+import { IsopticError, messageOf } from '../../core/errors.js';
+import type { Piece } from './cells.js';
+import { GROUNDS, type SheetOptions } from './options.js';
+
+/** Something on a sheet, px of the sheet. */
+export type Item =
+  | { readonly kind: 'piece'; readonly piece: Piece; readonly at: Rect }
+  | {
+      readonly kind: 'text';
+      readonly lines: readonly TextLine[];
+      readonly at: Rect;
+      readonly wraps?: boolean;
+    };
+
+export interface TextLine {
+  readonly text: string;
+  readonly tone: 'ink' | 'soft';
+  readonly bold?: boolean;
+}
+
+export interface Drawing {
+  readonly width: number;
+  readonly height: number;
+  /** Under the pictures and over them, as the inside of an SVG document. */
+  readonly under: string;
+  readonly over: string;
+  readonly items: readonly Item[];
+}
+
+/** Pictures decoded at once: each may be large. */
+const AT_ONCE = 4;
+const TEXT_SIZE = 13;
+
+/**
+ * Draws a sheet. Each picture is read, cut and made smaller by itself, so that what is held is the sheet and not what it is
+ * made of.
+ */
+export async function drawn(
+  { width, height, under, over, items }: Drawing,
+  run: string,
+  { ground }: SheetOptions,
+): Promise<Sharp> {
+  const { default: sharp } = await import('sharp');
+  const limit = pLimit(AT_ONCE);
+  const groups = new Map<string, PieceItem[]>();
+  for (const item of items) {
+    if (item.kind !== 'piece') continue;
+    groups.set(item.piece.picture, [...(groups.get(item.piece.picture) ?? []), item]);
+  }
+  const texts = items.flatMap((item) => (item.kind === 'text' ? [limit(() => textOf(item, ground))] : []));
+  const pieces = [...groups].map(([path, of]) => limit(() => piecesOf(join(run, path), of)));
+  const overlays = (await Promise.all([...texts, ...pieces])).flat();
+  const svg = (inside: string) =>
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${inside}</svg>`,
+    );
+  const layers: OverlayOptions[] = [
+    ...(under === '' ? [] : [{ input: svg(under), left: 0, top: 0 }]),
+    ...overlays.flatMap((overlay) => overlay ?? []),
+    ...(over === '' ? [] : [{ input: svg(over), left: 0, top: 0 }]),
+  ];
+  return sharp({ create: { width, height, channels: 3, background: GROUNDS[ground].ground } }).composite(
+    layers,
+  );
+}
+
+type PieceItem = Extract<Item, { kind: 'piece' }>;
+
+/** The pieces of one picture, which is read once for all of them. */
+async function piecesOf(file: string, items: readonly PieceItem[]): Promise<OverlayOptions[]> {
+  const { default: sharp } = await import('sharp');
+  try {
+    const { data, info } = await sharp(file, { limitInputPixels: false })
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const raw = { width: info.width, height: info.height, channels: info.channels };
+    return await Promise.all(items.map((item) => pieceOf(() => sharp(data, { raw }), raw, item)));
+  } catch (error) {
+    throw new IsopticError(
+      'picture-gone',
+      `${file}: the picture can not be read (${messageOf(error).split('\n', 1)[0]!}).`,
+      'Make the run again, or leave this page out with --page.',
+    );
+  }
+}
+
+async function pieceOf(
+  picture: () => Sharp,
+  { width, height }: { readonly width: number; readonly height: number },
+  { piece: { size, part }, at }: PieceItem,
+): Promise<OverlayOptions> {
+  const scale = { x: width / size.width, y: height / size.height };
+  const left = Math.min(width - 1, Math.max(0, Math.round(part.x * scale.x)));
+  const top = Math.min(height - 1, Math.max(0, Math.round(part.y * scale.y)));
+  const cut = {
+    left,
+    top,
+    width: Math.max(1, Math.min(width - left, Math.round(part.width * scale.x))),
+    height: Math.max(1, Math.min(height - top, Math.round(part.height * scale.y))),
+  };
+  const drawn = await picture()
+    .extract(cut)
+    .resize(Math.max(1, Math.round(at.width)), Math.max(1, Math.round(at.height)), { fit: 'fill' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const { width: w, height: h, channels } = drawn.info;
+  return {
+    input: drawn.data,
+    raw: { width: w, height: h, channels },
+    left: Math.round(at.x),
+    top: Math.round(at.y),
+  };
+}
+
+/** The package's own letters: a bare machine has none. */
+const FONT = (bold: boolean) =>
+  fileURLToPath(
+    import.meta.resolve(
+      bold
+        ? '@expo-google-fonts/inter/600SemiBold/Inter_600SemiBold.ttf'
+        : '@expo-google-fonts/inter/400Regular/Inter_400Regular.ttf',
+    ),
+  );
+
+async function textOf(
+  { lines, at, wraps = false }: Extract<Item, { kind: 'text' }>,
+  ground: SheetOptions['ground'],
+): Promise<OverlayOptions | null> {
+  const { default: sharp } = await import('sharp');
+  const text = lines
+    .map(({ text: words, tone, bold }) => {
+      const said = `<span foreground="${GROUNDS[ground][tone]}">${escaped(words)}</span>`;
+      return bold === true ? `<b>${said}</b>` : said;
+    })
+    .join('\n');
+  const { data, info } = await sharp({
+    text: {
+      text,
+      font: `Inter ${TEXT_SIZE}px`,
+      fontfile: FONT(false),
+      rgba: true,
+      dpi: 72,
+      spacing: 4,
+      ...(wraps && { width: Math.max(1, Math.floor(at.width)), wrap: 'word' as const }),
+    },
+  })
+    .png()
+    .toBuffer({ resolveWithObject: true });
+  const width = Math.min(info.width, Math.floor(at.width));
+  const height = Math.min(info.height, Math.floor(at.height));
+  if (width < 1 || height < 1) return null;
+  // What is too long for its cell ends there.
+  const input = await sharp(data).extract({ left: 0, top: 0, width, height }).png().toBuffer();
+  return { input, left: Math.round(at.x), top: Math.round(at.y) };
+}
+
+/** Text as it can stand in Pango's markup; control characters can't. */
+function escaped(text: string): string {
+  return text
+    .replace(/\p{Cc}/gu, ' ')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;');
+}
