@@ -76,6 +76,7 @@ export const checkOptionsSchema = z.object({
   fonts: z.string().optional(),
   failOn: z.string().optional(),
   shots: z.string().default('fold,full'),
+  frame: z.boolean().default(false),
   evidence: z.string().default('classes'),
   timeout: z.string().optional(),
   browser: z.string().optional(),
@@ -108,19 +109,35 @@ export function targetOptions(options: CheckOptions): TargetOptions {
   };
 }
 
+const SHOTS = ['fold', 'full', 'full@dpr', 'png', 'webp', 'none'];
+
 /** @throws IsopticError `bad-option` */
-export function parseShots(text: string): ShotKinds {
-  if (text === 'none') return { fold: false, full: false };
-  const kinds = text.split(',').map((kind) => kind.trim());
-  const unknown = kinds.find((kind) => kind !== 'fold' && kind !== 'full');
-  if (unknown !== undefined) {
-    throw new IsopticError(
+export function parseShots(text: string, framed: boolean): ShotKinds {
+  const words = text.split(',').map((word) => word.trim());
+  const bad = (what: string) =>
+    new IsopticError(
       'bad-option',
-      `--shots ${text}: there is no shot "${unknown}".`,
-      'Use fold, full, fold,full or none.',
+      `--shots ${text}: ${what}.`,
+      `Use ${SHOTS.join(', ')}; several with commas.`,
     );
-  }
-  return { fold: kinds.includes('fold'), full: kinds.includes('full') };
+  const unknown = words.find((word) => !SHOTS.includes(word));
+  if (unknown !== undefined) throw bad(`there is no shot "${unknown}"`);
+  const has = (word: string) => words.includes(word);
+  if (has('none') && words.length > 1) throw bad('"none" stands alone');
+  if (has('full') && has('full@dpr'))
+    throw bad('the full picture has the pixels of the device or it has not');
+  if (has('png') && has('webp')) throw bad('pictures are png or webp');
+  const full = has('full') || has('full@dpr');
+  // A format alone is one for the pictures that there are anyway.
+  const isAll = !has('none') && !has('fold') && !full;
+  if (framed && !isAll && !has('fold')) throw bad('--frame is drawn round the first screen');
+  return {
+    fold: isAll || has('fold'),
+    full: isAll || full,
+    fullPixels: has('full@dpr') ? 'device' : 'css',
+    format: has('webp') ? 'webp' : 'png',
+    framed,
+  };
 }
 
 /** @throws IsopticError `bad-option` */

@@ -6,7 +6,7 @@ import type { Collected } from '../page/collect.js';
 import type { PageApi } from '../page/main.js';
 import type { Cookie } from './access.js';
 import type { Capabilities } from './capabilities.js';
-import type { PageJob, RenderFault } from './job.js';
+import type { PageJob, PictureFormat, RenderFault } from './job.js';
 import type { Frame, FrameOptions, Paper } from './page-session.js';
 import type { Generated } from './probe.js';
 
@@ -49,8 +49,8 @@ export interface PageDriver {
   pointTo(point: Point): Promise<void>;
   clickAt(point: Point): Promise<void>;
   tapAt(point: Point): Promise<void>;
-  /** A PNG file of what the screen shows, at device pixels, or of an area. */
-  picture(area: PictureArea | null): Promise<Buffer>;
+  /** What the screen shows, at device pixels, or an area. */
+  picture(area: PictureArea | null, format: PictureFormat): Promise<Buffer>;
   frames(options: FrameOptions, signal: AbortSignal): AsyncIterable<Frame>;
   /** A PDF file. */
   printed(paper: Paper): Promise<Buffer>;

@@ -2,6 +2,7 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Delivery } from '../core/delivery/delivery.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from './access.js';
+import type { Shot } from './page-session.js';
 import type { Probe } from './probe.js';
 import type { Preparation } from './steps.js';
 
@@ -31,7 +32,15 @@ export interface RenderJob extends PageJob {
 export interface ShotKinds {
   readonly fold: boolean;
   readonly full: boolean;
+  /** Pixels of the full picture: one for a CSS px unless told, or those of the device. */
+  readonly fullPixels?: 'css' | 'device' | undefined;
+  /** PNG unless told; WebP, lossy, for what is only looked at. */
+  readonly format?: PictureFormat | undefined;
+  /** Whether the first screen is also written with a plain device drawn round it. */
+  readonly framed?: boolean | undefined;
 }
+
+export type PictureFormat = 'png' | 'webp';
 
 /** Selectors of what is kept out of the pictures. */
 export interface Alterations {
@@ -102,8 +111,8 @@ export interface Capture {
   readonly shots: RawShots;
 }
 
-/** PNG files as the browser wrote them: `fold` at device pixels, `full` at one picture pixel a CSS px. */
+/** Picture files: `fold` at device pixels, `full` as it was asked for. */
 export interface RawShots {
-  readonly fold: Buffer | null;
-  readonly full: Buffer | null;
+  readonly fold: Shot | null;
+  readonly full: Shot | null;
 }

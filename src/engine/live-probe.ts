@@ -43,7 +43,7 @@ export class LiveProbe implements Probe {
     if (!driver.capabilities.has('pictures')) return null;
     const before = await deadline.race(driver.call('scrolledTo', y));
     try {
-      return await deadline.race(driver.picture(null));
+      return await deadline.race(driver.picture(null, 'png'));
     } finally {
       await deadline.race(driver.call('scrolledTo', before));
     }

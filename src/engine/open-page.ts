@@ -8,7 +8,7 @@ import { Deadline } from './deadline.js';
 import { Dispatcher } from './dispatch.js';
 import type { PageDriver } from './driver.js';
 import { PageFault, PageNotOpened, WorldLost } from './failures.js';
-import { NO_TIMINGS, type PageJob, type RenderFacts } from './job.js';
+import { NO_TIMINGS, type PageJob, type PictureFormat, type RenderFacts } from './job.js';
 import { LiveProbe } from './live-probe.js';
 import type {
   CollectRequest,
@@ -18,8 +18,10 @@ import type {
   Paper,
   SettleKind,
   Shot,
+  ShotOptions,
   ShotRequest,
 } from './page-session.js';
+import { joined, picturePlan } from './long-picture.js';
 import type { Probe } from './probe.js';
 import { quietNetwork } from './quiet-network.js';
 import { stopwatch } from './stopwatch.js';
@@ -38,8 +40,6 @@ const MAX_MOVES = 5;
 const MOVED_MS = 200;
 /** Smaller than any page is shown. */
 const LEAST_SCALE = 0.1;
-/** The side of a picture in one texture, which is as long as it gets, px. */
-const MAX_SIDE = 16_384;
 
 /** Opens a page over an engine's driver. @throws PageNotOpened, BrowserGone */
 export async function openPage(driver: PageDriver, job: PageJob): Promise<PageSession> {
@@ -172,40 +172,42 @@ class OpenPage implements PageSession {
     return snapshot;
   }
 
-  async shoot(what: ShotRequest): Promise<Shot> {
+  async shoot(what: ShotRequest, { format = 'png', fullPixels = 'css' }: ShotOptions = {}): Promise<Shot> {
     const { driver, deadline, timings } = this;
     if (!driver.capabilities.has('pictures')) {
       throw new IsopticError('no-pictures', 'This engine takes no pictures.', 'Leave them out.');
     }
     const clock = stopwatch();
     try {
-      if (what === 'full') return await this.shootWhole();
-      if (what === 'fold') return { png: await deadline.race(driver.picture(null)), cut: false };
-      return { png: await deadline.race(driver.picture({ ...what, scale: 1 })), cut: false };
+      if (what === 'full') return await this.shootWhole(format, fullPixels);
+      const area = what === 'fold' ? null : { ...what, scale: 1 };
+      return { file: await deadline.race(driver.picture(area, format)), format, cut: false };
     } finally {
       timings.shotMs += clock();
     }
   }
 
-  private async shootWhole(): Promise<Shot> {
-    const { driver, deadline } = this;
+  private async shootWhole(format: PictureFormat, pixels: 'css' | 'device'): Promise<Shot> {
+    const { driver, deadline, device } = this;
     const { document: page, viewport } = this.lastSnapshot ?? (await this.collect({ locate: [] }));
-    const width = Math.max(page.width, viewport.width);
-    const height = Math.max(page.height, viewport.height);
-    await deadline.race(driver.call('holdForPicture', true));
-    const png = await deadline.race(
-      driver.picture({
-        x: 0,
-        y: 0,
-        width: Math.min(width, MAX_SIDE),
-        height: Math.min(height, MAX_SIDE),
-        scale: 1 / this.device.dpr,
-      }),
+    const perPx = pixels === 'device' ? device.dpr : 1;
+    const plan = picturePlan(
+      { width: Math.max(page.width, viewport.width), height: Math.max(page.height, viewport.height) },
+      perPx,
+      format,
     );
+    // As long as the browser holds it so, what is fixed to the screen stands where the first screen has it, in whichever part.
+    await deadline.race(driver.call('holdForPicture', true));
+    const parts: Buffer[] = [];
+    for (const area of plan.parts)
+      parts.push(
+        await deadline.race(driver.picture({ ...area, scale: perPx / device.dpr }, plan.partFormat)),
+      );
     await deadline.race(driver.call('holdForPicture', false));
-    const cut = width > MAX_SIDE || height > MAX_SIDE;
-    if (cut) this.note('the full picture is cut where the page is longer than a picture can be');
-    return { png, cut };
+    if (plan.cut) this.note('the full picture is cut where the page is longer than a picture can be');
+    const [first] = parts as [Buffer];
+    const file = parts.length === 1 ? first : await deadline.race(joined(parts, plan.format));
+    return { file, format: plan.format, cut: plan.cut };
   }
 
   dispatch(input: Input): Promise<void> {

@@ -2,7 +2,7 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Rect } from '../core/geometry/rect.js';
 import type { Size } from '../core/profile/profile.js';
 import type { SignedInState } from './access.js';
-import type { RenderFacts } from './job.js';
+import type { PictureFormat, RenderFacts, ShotKinds } from './job.js';
 import type { Probe } from './probe.js';
 import type { Input, WaitCondition } from './steps.js';
 
@@ -17,12 +17,17 @@ export interface CollectRequest {
   readonly locate: readonly string[];
 }
 
-/** `fold`: what the screen shows, at device pixels. `full`: the whole page at one picture pixel a CSS px. A rectangle: that part of the page, CSS px from its top left, at device pixels. */
+/** `fold`: what the screen shows, at device pixels. `full`: the whole page, at one picture pixel a CSS px unless told. A rectangle: that part of the page, CSS px from its top left, at device pixels. */
 export type ShotRequest = 'fold' | 'full' | Rect;
 
-/** A PNG file; `cut` says that the page is longer than a picture can be. */
+export type ShotOptions = Pick<ShotKinds, 'format' | 'fullPixels'>;
+
+/** A picture file. */
 export interface Shot {
-  readonly png: Buffer;
+  readonly file: Buffer;
+  /** PNG where a WebP file can't be so long. */
+  readonly format: PictureFormat;
+  /** Whether the page is longer than a picture can be. */
   readonly cut: boolean;
 }
 
@@ -60,7 +65,7 @@ export interface PageSession {
   settle(kind: SettleKind): Promise<void>;
   collect(request: CollectRequest): Promise<LayoutSnapshot>;
   /** @throws IsopticError `no-pictures` where the engine takes none */
-  shoot(what: ShotRequest): Promise<Shot>;
+  shoot(what: ShotRequest, options?: ShotOptions): Promise<Shot>;
   /** Does what a user of the device would. @throws StepFailed with what stood against it */
   dispatch(input: Input): Promise<void>;
   /** Waits until something holds. @throws StepFailed when it does not come to be */

@@ -5,7 +5,7 @@ import { unmetNotes } from './capabilities.js';
 import type { BrowserSession } from './engine.js';
 import { BrowserGone, PageFault, PageNotOpened, StepFailed, WorldLost } from './failures.js';
 import type { Capture, RawShots, RenderFacts, RenderFault, RenderJob, RenderOutcome } from './job.js';
-import type { PageSession, SettleKind } from './page-session.js';
+import type { PageSession, SettleKind, Shot } from './page-session.js';
 import { runSteps } from './run-steps.js';
 import { statesOf } from './steps.js';
 import { stopwatch } from './stopwatch.js';
@@ -41,7 +41,7 @@ export async function render(browser: BrowserSession, job: RenderJob): Promise<R
     const picture =
       error instanceof StepFailed
         ? await page.shoot('fold').then(
-            ({ png }) => png,
+            ({ file }) => file,
             () => null,
           )
         : null;
@@ -89,9 +89,9 @@ class RenderWork {
     await this.investigate(capture);
   }
 
-  private async shoot(what: 'fold' | 'full'): Promise<Buffer | null> {
+  private async shoot(what: 'fold' | 'full'): Promise<Shot | null> {
     try {
-      return (await this.page.shoot(what)).png;
+      return await this.page.shoot(what, this.job.shots);
     } catch (error) {
       if (isEnd(error)) throw error;
       this.page.note(`the ${what} picture could not be taken: ${messageOf(error)}`);

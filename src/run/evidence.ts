@@ -39,7 +39,10 @@ export const screenKey = (page: string, profile: string, scrolled: number) =>
 interface Source {
   readonly picture: string | Buffer;
   readonly y: number;
-  readonly scale: number;
+  /** Null for what its width says it is. */
+  readonly scale: number | null;
+  /** Of what it shows, CSS px. */
+  readonly width: number;
 }
 
 type Seen = FindingRecord['seen'][number];
@@ -93,17 +96,19 @@ interface Cut {
 
 function sourceOf(
   { page, profile, scrolled }: Seen,
-  { shots }: RenderRecord,
+  { shots, document }: RenderRecord,
   folder: RunFolder,
   { screens, scales }: EvidenceSources,
 ): Source | null {
   const scale = scales.get(renderKey(page, profile)) ?? 1;
+  const width = document?.width ?? 0;
   if (scrolled !== undefined) {
     const screen = screens.get(screenKey(page, profile, scrolled));
-    if (screen) return { picture: screen, y: scrolled, scale };
-    if (scrolled === 0 && shots.fold !== undefined) return { picture: folder.full(shots.fold), y: 0, scale };
+    if (screen) return { picture: screen, y: scrolled, scale, width };
+    if (scrolled === 0 && shots.fold !== undefined)
+      return { picture: folder.full(shots.fold), y: 0, scale, width };
   }
-  return shots.full === undefined ? null : { picture: folder.full(shots.full), y: 0, scale: 1 };
+  return shots.full === undefined ? null : { picture: folder.full(shots.full), y: 0, scale: null, width };
 }
 
 async function cutAll(source: Source, cuts: readonly Cut[], folder: RunFolder): Promise<void> {
@@ -147,7 +152,9 @@ interface Picture {
 
 async function decoded(file: string | Buffer): Promise<Picture> {
   const { default: sharp } = await import('sharp');
-  const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await sharp(file, { limitInputPixels: false })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const { width, height, channels } = info;
   return { width, height, pixels: () => sharp(data, { raw: { width, height, channels } }) };
 }
@@ -162,14 +169,15 @@ type Shown = Pick<Seen, 'rect' | 'by' | 'fault' | 'suffers' | 'lost'>;
  * @returns null when the defect lies outside the picture
  */
 export async function evidenceCrop(shot: string, shown: Shown): Promise<Buffer | null> {
-  return cropOf(await decoded(shot), { picture: shot, y: 0, scale: 1 }, shown);
+  return cropOf(await decoded(shot), { picture: shot, y: 0, scale: 1, width: 0 }, shown);
 }
 
 async function cropOf(
   { width, height, pixels }: Picture,
-  { y: top, scale }: Source,
+  { y: top, ...source }: Source,
   shown: Shown,
 ): Promise<Buffer | null> {
+  const scale = source.scale ?? width / source.width;
   const onPicture = (rect: Rect): Rect => ({ ...rect, y: rect.y - top });
   const page = { width: width / scale, height: height / scale };
   const { fault, suffers = [], lost = [] } = shown;

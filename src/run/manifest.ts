@@ -24,6 +24,7 @@ export const renderSchema = z.object({
   shots: z.object({
     fold: z.string().optional(),
     full: z.string().optional(),
+    framed: z.string().optional().describe('the first screen with a device drawn round it'),
     preview: z.string().optional().describe('the whole page, small'),
     failed: z.string().optional().describe('what the screen showed when a step of a preparation failed'),
   }),

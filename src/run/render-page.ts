@@ -115,7 +115,10 @@ class PageWork {
     const outcome = await this.outcomeOn(device, place, load);
     const records = await Promise.all(
       load.captured.map((entry) =>
-        writeCapture(entry, device, outcome, plan.alter.mask, tools.folder, isLarge(plan)),
+        writeCapture(entry, device, outcome, plan.alter.mask, tools.folder, {
+          withPreview: isLarge(plan),
+          framed: plan.shots.framed ?? false,
+        }),
       ),
     );
     for (const [i, record] of records.entries()) {

@@ -4,6 +4,8 @@ import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
+import type { Shot } from '../engine/page-session.js';
+import { framed } from './framed.js';
 import type { RenderRecord } from './manifest.js';
 import { previewScale } from './preview-scale.js';
 import { fileName } from './file-name.js';
@@ -12,6 +14,13 @@ import type { RunFolder } from './run-folder.js';
 /** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
 const MASK = '#7d7f86';
 
+export interface CaptureOptions {
+  /** Whether a small picture of the whole page is written, too. */
+  readonly withPreview: boolean;
+  /** Whether the first screen is also written with a device round it. */
+  readonly framed: boolean;
+}
+
 /** Writes the pictures of one capture and gives its record. Of pictures that can't be written it says so: what was found is told all the same. */
 export async function writeCapture(
   page: CapturedPage,
@@ -19,7 +28,7 @@ export async function writeCapture(
   outcome: RenderOutcome,
   mask: readonly string[],
   folder: RunFolder,
-  withPreview: boolean,
+  options: CaptureOptions,
 ): Promise<RenderRecord> {
   const capture = outcome.captures.find(({ state }) => state === page.state);
   const record = recordOf(page, device, outcome, capture);
@@ -33,21 +42,21 @@ export async function writeCapture(
     }
     const masked = mask.length > 0 ? maskedRects(capture, mask) : [];
     for (const kind of ['fold', 'full'] as const) {
-      const png = capture.shots[kind];
-      if (!png) continue;
-      const { scroll } = capture.snapshot;
-      const view =
-        kind === 'fold' ? { scale: device.dpr * capture.snapshot.viewport.scale, ...scroll } : WHOLE;
-      const covers = masked.map((rect) => ({
-        x: (rect.x - view.x) * view.scale,
-        y: (rect.y - view.y) * view.scale,
-        width: rect.width * view.scale,
-        height: rect.height * view.scale,
-      }));
-      const picture = await covered(png, covers);
-      record.shots[kind] = await folder.write(`${base}.${kind}.png`, picture);
-      if (withPreview && kind === 'full')
-        record.shots.preview = await folder.write(`${base}.preview.webp`, await previewOf(picture));
+      const shot = capture.shots[kind];
+      if (!shot) continue;
+      const picture = await covered(shot, masked, viewIn(kind, capture, device));
+      const path = `${base}.${kind}.${shot.format}`;
+      record.shots[kind] = await folder.write(path, picture);
+      if (kind === 'full' && options.withPreview)
+        record.shots.preview = await folder.write(
+          `${base}.preview.webp`,
+          await previewOf(picture, widthOf(capture)),
+        );
+      if (kind === 'fold' && options.framed)
+        record.shots.framed = await folder.write(
+          `${base}.framed.${shot.format}`,
+          await framed(picture, device, shot.format),
+        );
     }
     return record;
   } catch (error) {
@@ -56,18 +65,40 @@ export async function writeCapture(
   }
 }
 
-async function previewOf(picture: Buffer): Promise<Buffer> {
+async function previewOf(picture: Buffer, pageWidth: number): Promise<Buffer> {
   const { default: sharp } = await import('sharp');
-  const { width, height } = await sharp(picture).metadata();
-  const scale = previewScale(width);
-  return sharp(picture)
-    .resize(Math.ceil(width * scale), Math.ceil(height * scale), { fit: 'fill' })
+  const { width, height } = await sharp(picture, { limitInputPixels: false }).metadata();
+  const scale = (previewScale(pageWidth) * pageWidth) / width;
+  return sharp(picture, { limitInputPixels: false })
+    .resize(Math.ceil(width * scale), Math.min(LONGEST_WEBP, Math.ceil(height * scale)), { fit: 'fill' })
     .webp({ quality: 80, effort: 1 })
     .toBuffer();
 }
 
-/** Full pictures have one pixel a CSS px and begin at the page's top left. */
-const WHOLE = { scale: 1, x: 0, y: 0 };
+/** What a WebP file can be at most, px. */
+const LONGEST_WEBP = 16_383;
+
+/** CSS px. */
+function widthOf({ snapshot: { document, viewport } }: Capture): number {
+  return Math.max(document.width, viewport.width);
+}
+
+/** Which part of the page a picture shows: its top left in CSS px, and its pixels a CSS px; null for as many as its width says. */
+interface PictureView {
+  readonly x: number;
+  readonly y: number;
+  readonly scale: number | null;
+  readonly width: number;
+}
+
+function viewIn(kind: 'fold' | 'full', capture: Capture, device: Device): PictureView {
+  const { scroll, viewport } = capture.snapshot;
+  const width = widthOf(capture);
+  // Full pictures begin at the page's top left.
+  return kind === 'fold'
+    ? { ...scroll, scale: device.dpr * viewport.scale, width }
+    : { x: 0, y: 0, scale: null, width };
+}
 
 function recordOf(
   page: CapturedPage,
@@ -98,17 +129,20 @@ function maskedRects({ snapshot }: Capture, mask: readonly string[]): Rect[] {
     .flatMap(({ nodes }) => nodes.filter((node) => view.isRendered(node)).map((node) => view.box(node)));
 }
 
-async function covered(png: Buffer, covers: readonly Rect[]): Promise<Buffer> {
-  if (covers.length === 0) return png;
+async function covered({ file, format }: Shot, masked: readonly Rect[], view: PictureView): Promise<Buffer> {
+  if (masked.length === 0) return file;
   const { default: sharp } = await import('sharp');
-  const { width, height } = await sharp(png).metadata();
-  const rects = covers.map(
+  const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
+  const scale = view.scale ?? width / view.width;
+  const rects = masked.map(
     (rect) =>
-      `<rect x="${rect.x}" y="${rect.y}" width="${rect.width}" height="${rect.height}" fill="${MASK}"/>`,
+      `<rect x="${(rect.x - view.x) * scale}" y="${(rect.y - view.y) * scale}" width="${rect.width * scale}" height="${rect.height * scale}" fill="${MASK}"/>`,
   );
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${rects.join('')}</svg>`;
-  return sharp(png)
-    .composite([{ input: Buffer.from(svg), left: 0, top: 0 }])
-    .png({ compressionLevel: 1 })
-    .toBuffer();
+  const painted = sharp(file, { limitInputPixels: false }).composite([
+    { input: Buffer.from(svg), left: 0, top: 0 },
+  ]);
+  return format === 'png'
+    ? painted.png({ compressionLevel: 1 }).toBuffer()
+    : painted.webp({ quality: 90 }).toBuffer();
 }

@@ -55,7 +55,11 @@ export function checkCommand(): Command {
     command.addOption(option);
   }
   return command
-    .option('--shots <kinds>', 'pictures to take: fold, full, both, or none (default: fold,full)')
+    .option(
+      '--shots <kinds>',
+      'pictures to take: fold, full, full@dpr (at device pixels), or none; as png or webp (default: fold,full,png)',
+    )
+    .option('--frame', 'write each first screen with a plain device round it, too')
     .option(
       '--evidence <which>',
       `crops of what is found: classes, every or none (default: classes: of errors and warnings, one a class of widths)`,
@@ -130,7 +134,7 @@ export function checkCommand(): Command {
         ...judging,
         secrets,
         keepLayouts: options.keepLayouts,
-        shots: parseShots(options.shots),
+        shots: parseShots(options.shots, options.frame),
         evidence: parseEvidence(options.evidence),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),
         fonts: parseFonts(options.fonts ?? config.fonts ?? 'platform'),

@@ -40,3 +40,16 @@ export function screenParts({
   ];
   return { screen: whole, viewport, bars: bars.filter((bar) => bar.width > 0 && bar.height > 0) };
 }
+
+/** A device's body: how far it reaches round its screen, and how round its corners are. CSS px; of no product's shape. */
+export const BODIES: Readonly<Record<Device['class'], { readonly around: number; readonly radius: number }>> =
+  {
+    phone: { around: 12, radius: 40 },
+    foldable: { around: 12, radius: 28 },
+    tablet: { around: 20, radius: 28 },
+    split: { around: 20, radius: 28 },
+    laptop: { around: 16, radius: 14 },
+    desktop: { around: 16, radius: 10 },
+    tv: { around: 12, radius: 6 },
+    window: { around: 4, radius: 6 },
+  };

@@ -8,7 +8,7 @@ import type { Cookie } from '../access.js';
 import { FEATURES, type Capabilities } from '../capabilities.js';
 import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '../driver.js';
 import { PageFault } from '../failures.js';
-import type { PageJob } from '../job.js';
+import type { PageJob, PictureFormat } from '../job.js';
 import type { Frame, FrameOptions, Paper } from '../page-session.js';
 import { noteClosedRoots } from './closed-roots.js';
 import { emulate, emulateScreen } from './emulate.js';
@@ -23,6 +23,9 @@ import { screencast } from './screencast.js';
 import { ChromiumStyles } from './style-origins.js';
 
 export const CHROMIUM_CAPABILITIES: Capabilities = new Set(FEATURES);
+
+/** Text keeps its edges. */
+const WEBP_QUALITY = 90;
 
 /** One tab, driven through a session that is attached to it and shows `about:blank`. */
 export class ChromiumPage implements PageDriver {
@@ -147,9 +150,10 @@ export class ChromiumPage implements PageDriver {
     return tap(this.session, point);
   }
 
-  async picture(area: PictureArea | null): Promise<Buffer> {
+  async picture(area: PictureArea | null, format: PictureFormat): Promise<Buffer> {
     const { data } = await this.session.send('Page.captureScreenshot', {
-      format: 'png',
+      format,
+      ...(format === 'webp' && { quality: WEBP_QUALITY }),
       optimizeForSpeed: true,
       ...(area && { captureBeyondViewport: true, clip: area }),
     });

@@ -1,5 +1,5 @@
 import { intersect, type Rect } from '../../core/geometry/rect.js';
-import { screenParts } from '../../core/profile/screen-parts.js';
+import { BODIES, screenParts } from '../../core/profile/screen-parts.js';
 import type { FindingRecord, Manifest, RenderRecord } from '../../run/manifest.js';
 import { factorOf } from '../view/scale.js';
 import { pictureSize, type ProfileRecord } from '../view/lineup.js';
@@ -35,27 +35,6 @@ export interface Frame {
   readonly bars: readonly Rect[];
 }
 
-/** Of a device's body round its screen, CSS px. */
-const BODY = {
-  phone: 12,
-  foldable: 12,
-  tablet: 20,
-  split: 20,
-  laptop: 16,
-  desktop: 16,
-  tv: 12,
-  window: 4,
-} as const;
-const RADIUS = {
-  phone: 40,
-  foldable: 28,
-  tablet: 28,
-  split: 28,
-  laptop: 14,
-  desktop: 10,
-  tv: 6,
-  window: 6,
-} as const;
 /** Between the strips of a long page. */
 const STRIP_GAP = 6;
 /** Where there is no element, px of the sheet. */
@@ -101,7 +80,7 @@ function sizeOf(
   }
   if (!frame) return { width: profile.width, height: profile.height };
   const { screen } = screenParts(profile);
-  const around = 2 * BODY[profile.class];
+  const around = 2 * BODIES[profile.class].around;
   return { width: screen.width + around, height: screen.height + around };
 }
 
@@ -187,7 +166,7 @@ function framed(profile: ProfileRecord, factor: number, { frame }: SheetOptions)
     return { frame: null, extent, origin: { x: 0, y: 0 } };
   }
   const { screen, viewport, bars } = screenParts(profile);
-  const around = BODY[profile.class];
+  const around = BODIES[profile.class].around;
   const onSheet = (rect: Rect): Rect => ({
     x: (rect.x + around) * factor,
     y: (rect.y + around) * factor,
@@ -202,7 +181,7 @@ function framed(profile: ProfileRecord, factor: number, { frame }: SheetOptions)
   return {
     frame: {
       body: { x: 0, y: 0, ...extent },
-      radius: RADIUS[profile.class] * factor,
+      radius: BODIES[profile.class].radius * factor,
       bars: bars.map(onSheet),
     },
     extent,
