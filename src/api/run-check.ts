@@ -66,13 +66,14 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   // Browsers take their time to start; the pages are looked for meanwhile.
   pool.warmUp(request.devices);
   let close = () => Promise.resolve();
+  let folder: RunFolder | undefined;
   try {
     const site = await openTargets(request.targets, request.find);
     close = () => site.close();
     const pages = site.pages.map(({ id, source }) => ({ id, source }));
     const { note } = await userCache();
     tools.onEvent({ kind: 'found', pages, notes: [...(note === null ? [] : [note]), ...site.notes] });
-    const folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
+    folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await withSignIn(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
@@ -81,16 +82,17 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     await writeEnd(folder, manifest);
     return { manifest, folder: folder.path, report: join(folder.path, 'report.html') };
   } finally {
-    await Promise.all([pool.close(), close()]);
+    await Promise.all([pool.close(), close(), folder?.useRoom()]);
   }
 }
 
 /** The report, then the manifest, which says where everything is. */
 async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
   try {
+    await folder.useRoom();
     // A report that can't be written must not cost the manifest.
     const report = htmlReport(manifest, { run: folder.path }).then((html) =>
-      folder.write('report.html', html),
+      folder.writeWhole('report.html', html),
     );
     await report.catch(() => undefined);
     await folder.writeManifest(manifest);

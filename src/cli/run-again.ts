@@ -21,7 +21,7 @@ export async function runAgain(
   }
   const folder = RunFolder.open(run);
   const manifest = await judgeAgain(await readRun(run), (path) => folder.full(path), judging);
-  await folder.write('report.html', await htmlReport(manifest, { run: folder.path }));
+  await folder.writeWhole('report.html', await htmlReport(manifest, { run: folder.path }));
   await folder.writeManifest(manifest);
   return { manifest, reportPath: relative(process.cwd(), join(folder.path, 'report.html')) };
 }

@@ -22,10 +22,8 @@ export class RunFolder {
       });
       if (entries.length > 0) await clear(full, path, entries, replace);
       await makeFolder(full);
-      // Found out now, not after all pages are rendered.
-      const probe = join(full, '.isoptic-write-test');
-      await writeFile(probe, '');
-      await rm(probe);
+      // Found out now, not after all pages are rendered; and pictures must not take the last of the disk.
+      await writeFile(join(full, ROOM), Buffer.alloc(ROOM_BYTES));
     } catch (error) {
       if (error instanceof IsopticError) throw error;
       throw new IsopticError(
@@ -69,15 +67,29 @@ export class RunFolder {
     return join(this.path, relativePath);
   }
 
+  /** Gives up the room that was kept for the report and the manifest. */
+  async useRoom(): Promise<void> {
+    await rm(join(this.path, ROOM), { force: true });
+  }
+
+  /** A file that is there whole or not at all. */
+  async writeWhole(relativePath: string, content: string): Promise<void> {
+    await writeFileAtomic(join(this.path, relativePath), content);
+  }
+
   /** Writes the manifest under another name first, so that a `run.json` is never half there. */
   async writeManifest(manifest: Manifest): Promise<void> {
     await writeFileAtomic(join(this.path, 'run.json'), `${JSON.stringify(manifest, null, 2)}\n`);
   }
 }
 
+/** Kept free for what is written last. */
+const ROOM = '.isoptic-room';
+const ROOM_BYTES = 4 * 2 ** 20;
+
 /** Only what a run wrote is removed: never a folder that merely was named by mistake. */
 const OWN_ENTRIES =
-  /^(run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md|pdf)|sign-in\.failed\.png|shots|evidence|layouts|places|sheet\.(png|webp|pdf))$/;
+  /^(\.isoptic-room|run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md|pdf)|sign-in\.failed\.png|shots|evidence|layouts|places|sheet\.(png|webp|pdf))$/;
 
 async function clear(
   full: string,

@@ -1,7 +1,6 @@
-import { spawnSync } from 'node:child_process';
-import { access, chmod, mkdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { access, chmod, mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { isoptic, MAIN, readManifest, temporaryFolder } from '../support/program.js';
+import { isoptic, temporaryFolder } from '../support/program.js';
 
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
 beforeAll(async () => {
@@ -107,22 +106,4 @@ test('folders that are no run, or none that can be read, are told with what to d
   expect(await told(JSON.stringify(manifest))).toMatch(/^2 .*\(pages: [^]*Make the run again/);
   expect((await here('runs', '.')).stderr).toMatch(/Note: odd: .*run\.json does not say/);
   expect((await here('open', 'odd')).status).toBe(2);
-});
-
-test('where there is no room for a report, that is said, and what was there before stays whole', async () => {
-  const run = join(temp.path, 'isoptic-runs/third');
-  const before = await stat(join(run, 'report.html'));
-  // No file may get longer than so many blocks, as on a disk that is full.
-  const told = spawnSync(
-    'sh',
-    ['-c', `trap "" XFSZ; ulimit -f 8; exec "${process.execPath}" "${MAIN}" report "${run}" --as html`],
-    {
-      encoding: 'utf8',
-      env: { ...process.env, NO_COLOR: '1' },
-    },
-  );
-  expect(told.status).toBe(2);
-  expect(told.stderr).toMatch(/report\.html: the report can not be written \(E/);
-  expect((await stat(join(run, 'report.html'))).size).toBe(before.size);
-  expect((await readManifest(run)).pages).toHaveLength(1);
 });
