@@ -4,6 +4,7 @@ import { showAt, toTop, resettle } from './follow.js';
 import { Pane } from './pane.js';
 import { GAP, PANE_HEAD, paneBoxes, room, STRIP, wallWidth } from './room.js';
 import { groups, lit, opened, page, view } from './state.js';
+import type { FindingRecord } from '../../run/manifest.js';
 import { setWall, zoomBy } from './zooming.js';
 import { CmRuler } from './cm-ruler.js';
 
@@ -58,26 +59,11 @@ export function Wall() {
   const finding = opened.value;
   useEffect(() => {
     if (!finding) return;
-    const here = finding.seen.filter((seen) => seen.page === page.value.id);
-    const names = new Map(paneBoxes.value.map((box) => [box.profile.name, box]));
-    // Where it is worst, unless a pane that shows it is in sight already.
-    const wall = element.current!;
-    const isInSight = (name: string) => {
-      const box = names.get(name);
-      return (
-        box !== undefined &&
-        box.left >= wall.scrollLeft &&
-        box.left + box.outer <= wall.scrollLeft + wall.clientWidth
-      );
-    };
-    const worst = [...here]
-      .sort((a, b) => (b.by?.px ?? 0) - (a.by?.px ?? 0))
-      .filter(({ profile }) => names.has(profile));
-    const target = worst.find(({ profile }) => isInSight(profile)) ?? worst[0];
-    if (!target) return;
-    const box = names.get(target.profile)!;
-    if (!isInSight(target.profile)) wall.scrollLeft = Math.max(0, box.left - GAP);
-    requestAnimationFrame(() => showAt(target.profile, (target.lost?.[0] ?? target.rect).y, 0.2));
+    // Once the wall has measured itself and its panes are drawn.
+    const frame = requestAnimationFrame(() =>
+      requestAnimationFrame(() => bringIntoView(finding, element.current)),
+    );
+    return () => cancelAnimationFrame(frame);
   }, [finding?.id, id]);
   return (
     <main class="wall-area">
@@ -101,6 +87,23 @@ export function Wall() {
       {view.value.scale === 'true' && <CmRuler />}
     </main>
   );
+}
+
+/** Where a finding is worst, unless a pane that shows it is in sight already; there at a height at which an open tray leaves it free. */
+function bringIntoView(finding: FindingRecord, wall: HTMLElement | null): void {
+  if (!wall) return;
+  const boxes = new Map(paneBoxes.value.map((box) => [box.profile.name, box]));
+  const isInSight = (name: string) => {
+    const { left, outer } = boxes.get(name)!;
+    return left >= wall.scrollLeft && left + outer <= wall.scrollLeft + wall.clientWidth;
+  };
+  const here = finding.seen
+    .filter((seen) => seen.page === page.value.id && boxes.has(seen.profile))
+    .sort((a, b) => (b.by?.px ?? 0) - (a.by?.px ?? 0));
+  const target = here.find(({ profile }) => isInSight(profile)) ?? here[0];
+  if (!target) return;
+  if (!isInSight(target.profile)) wall.scrollLeft = Math.max(0, boxes.get(target.profile)!.left - GAP);
+  requestAnimationFrame(() => showAt(target.profile, (target.lost?.[0] ?? target.rect).y, 0.2));
 }
 
 /** The name of each class over its first pane. */
