@@ -1,4 +1,5 @@
 /** What benchmarks measure by itself: bundled for them, since the built program has one door only. */
 export { judge } from '../../src/core/findings/judge.ts';
+export { findingsOfPage } from '../../src/core/findings/group.ts';
 export { fromWire, toWire } from '../../src/core/layout/wire.ts';
 export { NO_DELIVERY } from '../../src/core/delivery/delivery.ts';

@@ -16,11 +16,13 @@ test('a run is replaced only when asked, and only where nothing foreign lies', a
   await RunFolder.create(folder, false);
   await writeFile(join(folder, 'run.json'), '{}');
   await expect(RunFolder.create(folder, false)).rejects.toMatchObject({ code: 'run-exists' });
-  await RunFolder.create(folder, true);
+  const kept = await RunFolder.create(folder, true);
+  // Nothing but the room for what is written last.
+  await kept.useRoom();
   expect(await readdir(folder)).toEqual([]);
   // What a sign-in that failed left is a run's own, too.
   await writeFile(join(folder, 'sign-in.failed.png'), '');
-  await RunFolder.create(folder, true);
+  await (await RunFolder.create(folder, true)).useRoom();
   expect(await readdir(folder)).toEqual([]);
   await writeFile(join(folder, 'thesis.docx'), 'precious');
   await expect(RunFolder.create(folder, true)).rejects.toMatchObject({ code: 'run-exists' });

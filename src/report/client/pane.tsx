@@ -40,6 +40,8 @@ export function Pane({ box }: { box: PaneBox }) {
         <div
           ref={onto}
           class="window"
+          // The picture of a page has one pixel a CSS px; on a denser screen it is not sharp, and can't be.
+          data-isoptic-allow="picture-soft"
           tabIndex={0}
           role="group"
           aria-label={`${page.value.source} on ${profile.name}, scrolls`}

@@ -1,0 +1,161 @@
+// How well the rules do on pages and mistakes that nobody tuned them for. From a seed, mistakes are planted into complete pages, one at a
+// time, each at a random element that it can happen to; what each harms is counted in pixels (unseen/oracle.mjs), and what harms nothing
+// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator]`. Rules are developed on seeds 1 to 10; a
+// figure counts when its seed was drawn after the last change.
+import { mkdirSync, writeFileSync } from 'node:fs';
+import pLimit from 'p-limit';
+import { dirname, resolve } from 'node:path';
+import { describe } from './unseen/describe.mjs';
+import { harmsOf, load, placeOf, seen, SIZES, startOracle } from './unseen/oracle.mjs';
+import { OPERATORS } from './unseen/operators.mjs';
+import { pagesFrom, serve } from './unseen/pages.mjs';
+import { findingsOn, PROFILES, startProduct } from './unseen/product.mjs';
+import { randomOf } from './unseen/random.mjs';
+
+const option = (name, otherwise) => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? otherwise : process.argv[at + 1];
+};
+const seed = Number(option('seed', '1'));
+const wanted = Number(option('count', '60'));
+const only = option('only', null);
+const out = option('out', `.setup/unseen-${seed}.json`);
+const cache = resolve(option('cache', '.setup/unseen'));
+
+const pages = pagesFrom(cache);
+const random = randomOf(seed);
+const plants = new Map(pages.map((page, i) => [i + 1, { page }]));
+const site = await serve(plants);
+const [oracle, product] = await Promise.all([startOracle(), startProduct()]);
+
+/** Of a seed, so many pages get mistakes. */
+const PAGES = 8;
+const AT_ONCE = 2;
+const chosen = new Set();
+while (chosen.size < Math.min(PAGES, pages.length)) chosen.add(random.int(1, pages.length));
+
+/** A page as it is: its elements at the first size, what is seen of it at each, and what Isoptic finds on it. */
+async function originalOf(pageNumber) {
+  const url = site.urlOf(pageNumber);
+  const first = await load(oracle, url, SIZES[0]);
+  const elements = await first.evaluate(describe);
+  await first.close();
+  const before = [];
+  for (const size of SIZES) {
+    const page = await load(oracle, url, size);
+    before.push(await seen(page, null));
+    await page.close();
+  }
+  const findings = await findingsOn(product, url);
+  const keys = new Set(findings.map(({ rule, key }) => `${rule}\n${key}`));
+  return { pageNumber, elements: elements.filter(({ y }) => y < 6000), before, keys };
+}
+
+const limit = pLimit(AT_ONCE);
+const originals = await Promise.all([...chosen].map((pageNumber) => limit(() => originalOf(pageNumber))));
+console.error(`unseen: ${originals.length} pages looked at as they are`);
+
+/** All plants are drawn first, so that the seed alone decides them. */
+let number = pages.length;
+const drawn = [];
+for (let tries = 0; drawn.length < wanted && tries < wanted * 40; tries++) {
+  const original = random.pick(originals);
+  const operator = random.pick(OPERATORS);
+  const fitting = original.elements.filter((element) => operator.fits(element));
+  if (fitting.length === 0 || (only !== null && operator.name !== only)) continue;
+  const element = random.pick(fitting);
+  const declarations = operator.css(element, random);
+  const change = operator.js?.(element, random) ?? '';
+  const important = declarations
+    .split(';')
+    .filter((one) => one.trim() !== '')
+    .map((one) => `${one.trim()} !important`);
+  plants.set(++number, {
+    page: pages[original.pageNumber - 1],
+    css: `${element.path} { ${important.join('; ')} }`,
+    js:
+      change === ''
+        ? ''
+        : `{ const e = document.querySelector(${JSON.stringify(element.path)}); if (e) { ${change} } }`,
+  });
+  drawn.push({
+    number,
+    original,
+    operator: operator.name,
+    path: element.path,
+    css: declarations,
+    js: change,
+  });
+}
+
+async function harmsAt(plant, at) {
+  const page = await load(oracle, site.urlOf(plant.number), SIZES[at]);
+  try {
+    const place = await placeOf(page, plant.path);
+    return harmsOf(plant.original.before[at], await seen(page, place?.y ?? 0), { alters: plant.js !== '' });
+  } finally {
+    await page.close();
+  }
+}
+
+async function tried(plant) {
+  const { original, operator, path, css, js } = plant;
+  const sizes = [];
+  for (const at of SIZES.keys()) sizes.push(await harmsAt(plant, at));
+  const all = await findingsOn(product, site.urlOf(plant.number));
+  const fresh = all.filter(({ rule, key }) => !original.keys.has(`${rule}\n${key}`));
+  const told = new Set(fresh.flatMap(({ seen: on }) => on.map(({ profile }) => profile)));
+  const result = {
+    number: plant.number,
+    page: pages[original.pageNumber - 1].name,
+    operator,
+    path,
+    css,
+    js,
+    harmed: PROFILES.filter((_, at) => sizes[at].length > 0),
+    told: PROFILES.filter((name) => told.has(name)),
+    harms: sizes.map((harms) => harms.slice(0, 4)),
+    findings: fresh.map(({ rule, severity, selector, message, seen: on }) => ({
+      rule,
+      severity,
+      selector,
+      message,
+      on: on.map(({ profile }) => profile),
+    })),
+  };
+  console.error(
+    `${operator} on ${result.page}: harmed ${result.harmed.join(',') || '-'} told ${result.told.join(',') || '-'}`,
+  );
+  return result;
+}
+
+const results = (
+  await Promise.all(
+    drawn.map((plant) =>
+      limit(() => tried(plant)).catch((error) => {
+        console.error(`unseen: ${plant.operator}: ${error.message}`);
+        return null;
+      }),
+    ),
+  )
+).filter((result) => result !== null);
+await Promise.all([oracle.close(), product.close(), site.close()]);
+
+mkdirSync(dirname(out), { recursive: true });
+writeFileSync(out, JSON.stringify({ seed, results }, null, 1));
+const percent = (part, all) => (all === 0 ? '-' : `${((100 * part) / all).toFixed(1)} %`);
+const harmful = results.filter(({ harmed }) => harmed.length > 0);
+const probes = harmful.flatMap(({ harmed, told }) => harmed.map((name) => told.includes(name)));
+const harmless = results.flatMap(({ harmed, told }) =>
+  PROFILES.filter((name) => !harmed.includes(name)).map((name) => told.includes(name)),
+);
+const exact = harmful.filter(({ harmed, told }) => harmed.join() === told.join());
+console.log(
+  `seed ${seed}: ${results.length} plants on ${new Set(results.map(({ page }) => page)).size} pages, ${harmful.length} harm something`,
+);
+console.log(
+  `recall: ${percent(harmful.filter(({ told }) => told.length > 0).length, harmful.length)} of mistakes, ${percent(probes.filter(Boolean).length, probes.length)} of renders that they harm; exactly the right sizes ${percent(exact.length, harmful.length)}`,
+);
+console.log(
+  `told where pixels show no harm: ${percent(harmless.filter(Boolean).length, harmless.length)} of ${harmless.length} renders`,
+);

