@@ -74,7 +74,11 @@ export function paint(mode) {
   });
   const painted = [];
   if (mode === 'layers') {
-    sheet.textContent = `${still} html { background: #fff !important } *, *::before, *::after { background: none !important; border-color: transparent !important; box-shadow: none !important; outline: none !important; text-decoration: none !important; color: rgba(0, 0, 0, 0.5) !important; -webkit-text-fill-color: rgba(0, 0, 0, 0.5) !important; -webkit-text-stroke: 0 !important; list-style: none !important; filter: none !important; mix-blend-mode: normal !important } img, svg, video, canvas, iframe, input, select, textarea { opacity: 0 !important }`;
+    // Utility classes say `!important` too: what is said of a place that no class reaches outweighs them.
+    const any = '*:not(#_#_#_#_)';
+    const bare =
+      'background: none !important; border-color: transparent !important; box-shadow: none !important; outline: none !important; text-decoration: none !important; color: rgba(0, 0, 0, 0.5) !important; -webkit-text-fill-color: rgba(0, 0, 0, 0.5) !important; -webkit-text-stroke: 0 !important; list-style: none !important; filter: none !important; backdrop-filter: none !important; mix-blend-mode: normal !important; border-image: none !important';
+    sheet.textContent = `${still} html:not(#_#_#_#_#_) { background: #fff !important } ${any}, ${any}::before, ${any}::after { ${bare} } img:not(#_#_#_#_), svg:not(#_#_#_#_), video:not(#_#_#_#_), canvas:not(#_#_#_#_), iframe:not(#_#_#_#_), input:not(#_#_#_#_), select:not(#_#_#_#_), textarea:not(#_#_#_#_), hr:not(#_#_#_#_) { opacity: 0 !important }`;
   } else {
     sheet.textContent = still;
     for (const [index, element] of all.entries()) {

@@ -13,11 +13,16 @@ import { paint, rectOf } from './describe.mjs';
 const LONGEST = 7000;
 /** Fewer pixels of ink say nothing. */
 const LEAST_INK = 24;
-/** Of an element's ink, so much has to be gone before an eye misses it, and so many rows or columns. */
-const LOST_SHARE = 0.12;
+/** Of words, so many pixels out of the box that is drawn round them. */
+const LEAST_OUTSIDE = 6;
+/** Of an element's ink, so much has to be gone before an eye misses it; between the two, eyes differ. */
+const LOST_SHARE = 0.05;
+const DOUBT_SHARE = 0.015;
 const LEAST_PX = 3;
-/** Words on words: so many pixels that are painted twice more than before. */
-const LEAST_TWICE = 14;
+/** Words on words: so many pixels that are painted twice more than before, and such a share of the element's ink. */
+const LEAST_TWICE = 16;
+const DOUBT_TWICE = 5;
+const TWICE_SHARE = 0.02;
 const CONTROL_SHARE = 0.3;
 
 export const SIZES = [
@@ -85,7 +90,9 @@ export async function load(browser, url, size) {
  */
 export async function seen(page, around) {
   const { height: screen, width } = page.viewport();
-  const found = { ids: null, layers: 0, controls: null, size: null };
+  const found = { ids: null, controls: null, size: null };
+  let owners = new Uint32Array(0);
+  let byNumber = [];
   const shots = async (end, look, isWholeOnly) => {
     const last = Math.max(0, end - screen);
     const take = async (clip, captureBeyondViewport) => {
@@ -95,7 +102,7 @@ export async function seen(page, around) {
     };
     await take({ x: 0, y: 0, width, height: Math.min(end, LONGEST) }, true);
     if (isWholeOnly) return;
-    const heights = new Set([last]);
+    const heights = new Set([0, last]);
     if (around === null)
       for (let y = 0; y < Math.min(last, LONGEST); y += Math.round(screen * 0.7)) heights.add(y);
     else
@@ -114,8 +121,13 @@ export async function seen(page, around) {
     const { painted, ...size } = await page.evaluate(paint, mode);
     found.size ??= size;
     const best = new Map();
+    for (const one of painted) Object.assign(one, { twice: 0, inkOnWhole: 0, top: Infinity });
+    if (mode === 'ids') byNumber = painted;
+    let isFirst = true;
     await shots(size.height, (data, top) => {
       const here = new Map();
+      const owned = mode === 'ids' && isFirst ? (owners = new Uint32Array(data.length / 3)) : null;
+      isFirst = false;
       for (let i = 0, x = 0, y = 0; i < data.length; i += 3) {
         const [r, g, b] = [data[i] - 1, data[i + 1] - 2, data[i + 2] - 129];
         if (r % 4 === 0 && g % 4 === 0 && b >= 0 && b <= 60 && b % 4 === 0) {
@@ -128,6 +140,10 @@ export async function seen(page, around) {
                 (ink = { count: 0, left: x, right: x, top: y + top, bottom: y + top, outside: 0 }),
               );
             ink.count++;
+            if (owned) {
+              owned[i / 3] = id;
+              painted[id - 1].inkOnWhole++;
+            }
             ink.left = Math.min(ink.left, x);
             ink.right = Math.max(ink.right, x);
             ink.bottom = y + top;
@@ -148,22 +164,20 @@ export async function seen(page, around) {
     });
     found[mode] = new Map(painted.map((one) => [one.index, { ...one, ink: best.get(one.id) ?? null }]));
   }
+  // Whose ink a pixel is, and whether it is painted twice. Bold letters that a font does not have are drawn twice everywhere.
   const { height } = await page.evaluate(paint, 'layers');
-  const rows = new Map();
   await shots(
     height,
-    (data, top) => {
-      const here = new Map();
-      for (let i = 0, x = 0, y = 0; i < data.length; i += 3) {
-        if (data[i] < 100) here.set(y + top, (here.get(y + top) ?? 0) + 1);
-        if (++x === width) [x, y] = [0, y + 1];
+    (data) => {
+      for (let i = 0, at = 0; i < data.length && at < owners.length; i += 3, at++) {
+        if (data[i] >= 100 || owners[at] === 0) continue;
+        const one = byNumber[owners[at] - 1];
+        one.twice++;
+        one.top = Math.min(one.top, Math.floor(at / width));
       }
-      for (const [y, count] of here) rows.set(y, Math.max(rows.get(y) ?? 0, count));
     },
     true,
   );
-  found.layers = [...rows.values()].reduce((sum, count) => sum + count, 0);
-  found.twice = rows;
   return found;
 }
 
@@ -180,10 +194,30 @@ export function harmsOf(before, after, change) {
     // Larger type has more ink; changed words have other ink, and are judged by what lies on them and leaves their box alone.
     const expected = was.ink.count * (now.fontSize / was.fontSize) ** 2;
     const lost = was.words === now.words ? 1 - (now.ink?.count ?? 0) / expected : 0;
+    // Words on words, beyond what was painted twice before for every pixel of its ink.
+    const rate = (one) => (one.inkOnWhole === 0 ? 0 : one.twice / one.inkOnWhole);
+    const twice = now.twice - rate(was) * now.inkOnWhole;
+    if (twice > DOUBT_TWICE && rate(now) - rate(was) > TWICE_SHARE)
+      harms.push({
+        kind: twice > LEAST_TWICE ? 'twice' : 'doubt',
+        px: Math.round(twice),
+        words: now.words,
+        rect: now.rect,
+        index,
+      });
+    if (lost > DOUBT_SHARE && lost <= LOST_SHARE)
+      harms.push({ kind: 'doubt', share: lost, words: now.words, rect: now.rect, index });
     if (lost > LOST_SHARE) harms.push({ kind: 'lost', share: lost, words: now.words, rect: now.rect, index });
     const outside = (now.ink?.outside ?? 0) - (was.ink.outside ?? 0);
-    if (now.ink && outside > LEAST_INK)
-      harms.push({ kind: 'outside', px: outside, words: now.words, rect: now.rect, box: now.box, index });
+    if (now.ink && outside > LEAST_OUTSIDE)
+      harms.push({
+        kind: outside > LEAST_INK ? 'outside' : 'doubt',
+        px: outside,
+        words: now.words,
+        rect: now.rect,
+        box: now.box,
+        index,
+      });
   }
   for (const [index, was] of before.controls) {
     const now = after.controls.get(index);
@@ -197,20 +231,6 @@ export function harmsOf(before, after, change) {
     if (lost > CONTROL_SHARE)
       harms.push({ kind: 'control', share: lost, words: was.words, rect: now?.rect ?? was.rect, index });
   }
-  let [twice, top, bottom] = [0, Infinity, -Infinity];
-  for (const [y, count] of after.twice) {
-    const more = count - (before.twice.get(y) ?? 0);
-    if (more <= 0) continue;
-    twice += more;
-    top = Math.min(top, y);
-    bottom = Math.max(bottom, y);
-  }
-  if (after.layers - before.layers > LEAST_TWICE && twice > LEAST_TWICE)
-    harms.push({
-      kind: 'twice',
-      px: after.layers - before.layers,
-      rect: { x: 0, y: top, width: after.size.width, height: bottom - top + 1 },
-    });
   const wider = after.size.width - before.size.width;
   if (wider > LEAST_PX) harms.push({ kind: 'sideways', px: wider, rect: null });
   return harms;
