@@ -1,5 +1,5 @@
 // Recall, precision and culprit accuracy on our own collection: faults with repaired twins, and correct constructs.
-// Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
+// `--from blind` takes the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
 import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile, readdir } from 'node:fs/promises';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -17,6 +17,7 @@ const root = join(here, '..');
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: {
+    from: { type: 'string', default: 'pages' },
     'one-of': { type: 'string', default: '1' },
     write: { type: 'boolean', default: false },
     check: { type: 'boolean', default: false },
@@ -28,9 +29,9 @@ const isSampled = (name) =>
   Number.parseInt(createHash('sha256').update(name).digest('hex').slice(0, 8), 16) % oneOf === 0;
 
 const cases = [];
-for (const file of (await readdir(join(here, 'pages'))).filter((name) => name.endsWith('.yaml')).sort()) {
+for (const file of (await readdir(join(here, values.from))).filter((name) => name.endsWith('.yaml')).sort()) {
   const kind = file.replace('.yaml', '');
-  for (const entry of parse(await readFile(join(here, 'pages', file), 'utf8'))) {
+  for (const entry of parse(await readFile(join(here, values.from, file), 'utf8'))) {
     if (only && !`${kind}/${entry.name}`.includes(only)) continue;
     if (!isSampled(`${kind}/${entry.name}`)) continue;
     if (kind === 'constructs')
@@ -45,7 +46,7 @@ for (const file of (await readdir(join(here, 'pages'))).filter((name) => name.en
 const folder = await mkdtemp(join(tmpdir(), 'isoptic-accuracy-'));
 try {
   await mkdir(join(folder, 'site'));
-  await copyFile(join(here, 'pages/harbour.svg'), join(folder, 'site/harbour.svg'));
+  await copyFile(join(here, values.from, 'harbour.svg'), join(folder, 'site/harbour.svg'));
   for (const entry of cases) await writeFile(join(folder, 'site', `${entry.id}.html`), pageOf(entry));
   const sizes = Object.values(BENCH_DEVICES).flatMap((size) => ['--at', size]);
   const args = [

@@ -6,18 +6,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { spawnSync } from 'node:child_process';
-import {
-  DEFAULT_ENGINE,
-  NO_ACCESS,
-  NO_ALTERATIONS,
-  openTargets,
-  pickProfiles,
-  RULES,
-  SnapshotView,
-} from '../dist/index.js';
+import { DEFAULT_ENGINE, NO_ACCESS, NO_ALTERATIONS, openTargets, pickProfiles } from '../dist/index.js';
 import { loadSource } from '../scripts/load-source.mjs';
 
-const { fromWire, judge, NO_DELIVERY, toWire } = await loadSource('bench/lib/bench-api.mjs');
+const { fromWire, judge, NO_DELIVERY, RULES, SnapshotView, toWire } =
+  await loadSource('bench/lib/bench-api.mjs');
 
 const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,20000,50000')
   .split(',')

@@ -22,7 +22,7 @@ const LEAST_PX = 3;
 /** Words on words: so many pixels that are painted twice more than before, and such a share of the element's ink. */
 const LEAST_TWICE = 16;
 const DOUBT_TWICE = 5;
-const TWICE_SHARE = 0.02;
+const TWICE_SHARE = 0.004;
 const CONTROL_SHARE = 0.3;
 
 export const SIZES = [
@@ -193,7 +193,10 @@ export function harmsOf(before, after, change) {
     if (was.words !== now.words && !change.alters) continue;
     // Larger type has more ink; changed words have other ink, and are judged by what lies on them and leaves their box alone.
     const expected = was.ink.count * (now.fontSize / was.fontSize) ** 2;
-    const lost = was.words === now.words ? 1 - (now.ink?.count ?? 0) / expected : 0;
+    const isLarger = now.fontSize !== was.fontSize;
+    // Letters don't get all their ink by the square of their size.
+    const slack = isLarger ? 0.1 : 0;
+    const lost = was.words === now.words ? 1 - (now.ink?.count ?? 0) / expected - slack : 0;
     // Words on words, beyond what was painted twice before for every pixel of its ink.
     const rate = (one) => (one.inkOnWhole === 0 ? 0 : one.twice / one.inkOnWhole);
     const twice = now.twice - rate(was) * now.inkOnWhole;

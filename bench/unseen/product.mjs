@@ -1,16 +1,10 @@
 // What Isoptic finds on a page at the oracle's sizes: every size loaded by itself, judged together, as a check does.
-import {
-  DEFAULT_ENGINE,
-  NO_ACCESS,
-  NO_ALTERATIONS,
-  pickProfiles,
-  RULES,
-  SnapshotView,
-} from '../../dist/index.js';
+import { DEFAULT_ENGINE, NO_ACCESS, NO_ALTERATIONS, pickProfiles } from '../../dist/index.js';
 import { loadSource } from '../../scripts/load-source.mjs';
 import { SIZES } from './oracle.mjs';
 
-const { findingsOfPage, NO_DELIVERY } = await loadSource('bench/lib/bench-api.mjs');
+// All that reads layouts comes from one bundle: what is remembered of a layout is told apart by numbers that each bundle counts for itself.
+const { findingsOfPage, NO_DELIVERY, RULES, SnapshotView } = await loadSource('bench/lib/bench-api.mjs');
 
 const devices = await pickProfiles(
   SIZES.map(({ width, height, isMobile }) => `${width}x${height}${isMobile ? '+mobile' : ''}`),

@@ -78,9 +78,11 @@ function sidesOf(
   known: number | null,
 ): [width: number, height: number] {
   const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))];
+  // A line's height is its font's; that of the upright box hangs on how long the line is, and small errors of it grow.
+  if (known !== null && c > EIGHTH) return [Math.max(0, (width - known * s) / c), known];
   const det = c * c - s * s;
   if (Math.abs(det) > EIGHTH)
     return [Math.max(0, (width * c - height * s) / det), Math.max(0, (height * c - width * s) / det)];
   const side = (width + height) / (2 * (c + s));
-  return known === null ? [side, side] : [Math.max(0, (width - known * s) / c), known];
+  return known === null ? [side, side] : [Math.max(0, (height - known * c) / s), known];
 }
