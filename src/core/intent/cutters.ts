@@ -1,4 +1,5 @@
 import { clipPathInset } from '../css/clip-values.js';
+import { hardMask } from '../css/hard-mask.js';
 import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './loss.js';
@@ -63,8 +64,8 @@ export function isFollowedByMore(scene: Scene, cutter: NodeIndex): boolean {
 export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
   const { view } = scene;
   const mask = view.style(cutter, 'mask-image');
-  if (mask !== '' && mask !== 'none') return true;
   const box = view.box(cutter);
+  if (mask !== '' && mask !== 'none' && hardMask(mask, box) === null) return true;
   for (let at = cutter + 1; at <= scene.lastOf(cutter); at++) {
     if (view.style(at, 'position') !== 'absolute' || view.has(at, FLAG_CONTROL)) continue;
     const image = view.style(at, 'background-image');

@@ -11,6 +11,7 @@ import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
 import { isOffStage } from './off-stage.js';
+import { hasOwnScrollBar } from './scroll-bars.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Clip } from '../geometry/clip.js';
 import type { Loss } from './loss.js';
@@ -142,16 +143,22 @@ function lossByOutline(scene: Scene, ink: Ink): Loss | null {
   return null;
 }
 
+/** What a letter counts that loses only its head or its feet. */
+const SHAVED_SHARE = 0.5;
+
 /** How much of a line is outside, CSS px, found by looking at points along it. */
 function lostOutside({ view }: Scene, ink: Ink, { holds }: Outline): { rect: Rect; lost: number } {
   const rect = lettersOf(view, ink.line);
   const step = Math.max(1, Math.min(emOf(view, ink.line) / 8, rect.width / 8));
-  const heights = [0.25, 0.5, 0.75].map((share) => rect.y + share * rect.height);
-  let lost = 0;
+  const heights = [0.125, 0.375, 0.625, 0.875].map((share) => rect.y + share * rect.height);
+  let [halved, shaved] = [0, 0];
   for (let x = rect.x + step / 2; x < rect.x + rect.width; x += step) {
-    if (heights.filter((y) => !holds(x, y)).length >= 2) lost += step;
+    const outside = heights.filter((y) => !holds(x, y)).length;
+    if (outside >= 2) halved += step;
+    if (outside >= 1) shaved += step;
   }
-  return { rect, lost: Math.min(lost, rect.width) };
+  // Letters without their feet can be read for a while, and are seen to be cut all the same.
+  return { rect, lost: Math.min(rect.width, Math.max(halved, SHAVED_SHARE * shaved)) };
 }
 
 function showsText(scene: Scene, outline: Outline): boolean {
@@ -192,6 +199,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isSwitchFace(scene, loss) ||
     isPageOfCarousel(scene, loss) ||
     isRunningBy(scene, loss) ||
-    isOffStage(scene, loss)
+    isOffStage(scene, loss) ||
+    hasOwnScrollBar(scene, loss)
   );
 }

@@ -21,12 +21,20 @@ function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeInd
 export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const pair = branches(scene, a, b);
   if (!pair) return false;
+  if (sideOf(scene.view, pair[0]) * sideOf(scene.view, pair[1]) < 0) return false;
   const [boxA, boxB] = [scene.view.box(pair[0]), scene.view.box(pair[1])];
   const common = intersect(boxA, boxB);
   // Turned slides of a pile meet in the middle.
   const isPile = pair.some((at) => isMoved(scene.view, at)) && sameLook(scene.view, pair);
   const least = (isPile ? 0.6 : 0.9) * Math.max(area(boxA), area(boxB));
   return common !== null && area(common) >= least && area(common) > 400;
+}
+
+/** From which side an element is placed that is out of the flow: −1 from the left, 1 from the right; 0 where that is not said. */
+function sideOf(view: SnapshotView, i: NodeIndex): number {
+  if (!/absolute|fixed/.test(view.style(i, 'position'))) return 0;
+  const [left, right] = [view.style(i, 'left') !== 'auto', view.style(i, 'right') !== 'auto'];
+  return left === right ? 0 : left ? -1 : 1;
 }
 
 function sameLook(view: SnapshotView, [a, b]: readonly [NodeIndex, NodeIndex]): boolean {

@@ -1,3 +1,4 @@
+import { hardMask } from '../css/hard-mask.js';
 import { lengthOf } from '../css/lengths.js';
 import { partedAt, shapeOf, type Shape } from '../css/shapes.js';
 import type { Rect } from '../geometry/rect.js';
@@ -5,7 +6,7 @@ import { clipsAxis } from './clip.js';
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
-/** A shape that cuts off what stands in an element: rounded corners, or a `clip-path`. */
+/** A shape that cuts off what stands in an element: rounded corners, a `clip-path`, or a mask with a hard edge. */
 export interface Outline {
   readonly node: NodeIndex;
   /** Whether a point, CSS px from the page's top left, is inside. */
@@ -23,7 +24,9 @@ export function outlinesOf(view: SnapshotView): (readonly Outline[])[] {
       found.push(above);
       continue;
     }
-    const own = [roundedCorners(view, i), shape(view, i)].filter((outline) => outline !== null);
+    const own = [roundedCorners(view, i), shape(view, i), mask(view, i)].filter(
+      (outline) => outline !== null,
+    );
     found.push(own.length > 0 ? [...above, ...own] : above);
   }
   return found;
@@ -36,7 +39,18 @@ const CORNERS = [
   ['border-bottom-left-radius', 0, 1],
 ] as const;
 
-const mayHaveOutline = perStyle((view, i) => hasRadius(view, i) || view.style(i, 'clip-path') !== 'none');
+const mayHaveOutline = perStyle(
+  (view, i) =>
+    hasRadius(view, i) ||
+    view.style(i, 'clip-path') !== 'none' ||
+    view.style(i, 'mask-image').startsWith('linear-gradient'),
+);
+
+/** A mask with a hard edge. */
+function mask(view: SnapshotView, i: NodeIndex): Outline | null {
+  const holds = hardMask(view.style(i, 'mask-image'), view.box(i));
+  return holds && { node: i, holds };
+}
 
 function hasRadius(view: SnapshotView, i: NodeIndex): boolean {
   return CORNERS.some(([property]) => !isZero(view.style(i, property)));

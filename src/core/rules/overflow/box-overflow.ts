@@ -10,6 +10,7 @@ import { isDrawn } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -49,7 +50,11 @@ export const boxOverflow: Rule = {
       const escape = escapeOf(scene, ink);
       if (escape) escapes.push(escape);
     }
-    return byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group));
+    const told = new Set(escapes.map(({ box }) => box));
+    return [
+      ...byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group)),
+      ...boxesOutOfBoxes(scene, render, told),
+    ];
   },
 };
 
@@ -71,7 +76,9 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     if (displacement !== 'negative-margin') return null;
     // A row that makes up for the gutters of its columns is moved sideways only.
     const [top, right, bottom, left] = view.margins(at);
-    moved.x ||= Math.min(left, right) < 0;
+    // Words that are pulled out at one side by themselves make up for nothing.
+    const isOwn = ink.kind === 'text' && at === ink.node && Math.max(left, right) >= 0;
+    moved.x ||= !isOwn && Math.min(left, right) < 0;
     moved.y ||= Math.min(top, bottom) < 0;
   }
   return null;

@@ -1,0 +1,66 @@
+import { px } from '../geometry/format.js';
+import { intersect, outAlong, type Rect } from '../geometry/rect.js';
+import { displacementOf } from '../layout/displace.js';
+import { isInline } from '../layout/displays.js';
+import { isDrawn } from '../layout/paint.js';
+import type { Scene } from '../layout/scene.js';
+import type { NodeIndex } from '../layout/view.js';
+import { byCulprit } from './by-culprit.js';
+import type { RenderView, Sighting } from './sighting.js';
+import { onScreen, shortName } from './words.js';
+
+/** Less may be a border, a shadow, a rounding, CSS px. */
+const LEAST_PX = 6;
+/** So little may be meant. */
+const MILD_PX = 10;
+
+interface Out {
+  readonly culprit: NodeIndex;
+  readonly box: NodeIndex;
+  readonly axis: 'x' | 'y';
+  readonly px: number;
+  readonly rect: Rect;
+}
+
+/**
+ * A box with a ground of its own and words on it that sticks out of the drawn box that holds it, though no letter leaves that: a
+ * card that is wider than its panel.
+ * @param told boxes that content was found to run out of already
+ */
+export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
+  const { view } = scene;
+  const found = scene.covers.flatMap(({ node, rect }): Out[] => {
+    if (node <= view.body || isInline(view, node) || displacementOf(view, node) !== null) return [];
+    if (!scene.inksIn(rect).some((ink) => ink.kind === 'text' && scene.contains(node, ink.node))) return [];
+    const box = drawnAround(scene, node);
+    if (box < 0 || told.has(box)) return [];
+    const around = view.box(box);
+    // What is beside its panel altogether was put there.
+    if (around.width < 4 || around.height < 4 || !intersect(rect, around)) return [];
+    return (['x', 'y'] as const).flatMap((axis) => {
+      const out = outAlong(rect, around, axis);
+      return out >= LEAST_PX ? [{ culprit: node, box, axis, px: out, rect }] : [];
+    });
+  });
+  return byCulprit(view, found).map(({ entries, fault }) => {
+    const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
+    const side = worst.axis === 'x' ? 'sideways' : 'up or down';
+    return {
+      ...fault,
+      key: `box ${fault.key}`,
+      rect: worst.rect,
+      by: { axis: worst.axis, px: worst.px },
+      mild: entries.every((entry) => entry.px <= MILD_PX),
+      message: `Its own box sticks out ${px(worst.px)} ${side} of the box ${shortName(view, worst.box)} that is drawn round it, ${onScreen(render)}.`,
+    };
+  });
+}
+
+/** The nearest drawn box that holds an element in the page's flow; −1 where there is none, or something on the way was moved. */
+function drawnAround({ view, painted }: Scene, i: NodeIndex): NodeIndex {
+  for (let at = view.containingElement(i); at > view.body; at = view.containingElement(at)) {
+    if (painted[at] && !isInline(view, at) && isDrawn(view, at)) return at;
+    if (displacementOf(view, at) !== null) return -1;
+  }
+  return -1;
+}
