@@ -5,28 +5,12 @@ import { mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import puppeteer from 'puppeteer-core';
-import { loadSource } from '../scripts/load-source.mjs';
+import { startBrowser } from './lib/browser.mjs';
 import { writeLargeRun } from './lib/large-run.mjs';
 
 const [pages = 30, profiles = 40] = process.argv.filter((arg) => /^\d+$/.test(arg)).map(Number);
 const folder = await mkdtemp(join(tmpdir(), 'isoptic-report-'));
-const { findBrowser } = await loadSource('src/engine/chromium/find-browser.ts');
-const { executable, shell, env } = await findBrowser(undefined);
-const browser = await puppeteer.launch({
-  executablePath: executable,
-  headless: shell ? 'shell' : true,
-  env: { ...process.env, ...env },
-  pipe: true,
-  args: [
-    '--disable-quic',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--no-first-run',
-    ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
-  ],
-});
+const browser = await startBrowser();
 try {
   await writeLargeRun(folder, pages, profiles);
   const told = spawnSync(process.execPath, ['dist/cli/main.js', 'report', folder, '--as', 'html'], {

@@ -3,10 +3,13 @@
  * @returns one entry an element: `path` is a selector that matches it alone
  */
 export function describe() {
+  // A form answers for its fields under its own properties' names.
+  const childrenOf = (element) =>
+    Object.getOwnPropertyDescriptor(Element.prototype, 'children').get.call(element);
   const pathOf = (element) => {
     const steps = [];
     for (let at = element; at !== document.body; at = at.parentElement) {
-      const place = [...at.parentElement.children].indexOf(at) + 1;
+      const place = [...childrenOf(at.parentElement)].indexOf(at) + 1;
       steps.unshift(`${at.tagName.toLowerCase()}:nth-child(${place})`);
     }
     return ['body', ...steps].join(' > ');
@@ -36,7 +39,7 @@ export function describe() {
         y: rect.y + window.scrollY,
         width: rect.width,
         height: rect.height,
-        children: element.children.length,
+        children: childrenOf(element).length,
         parentFlex: /flex/.test(getComputedStyle(element.parentElement).display),
         drawn: style.backgroundColor !== clear || parseFloat(style.borderTopWidth) > 0,
         control: element.matches('button, [role="button"], a.btn, a.button, input[type="submit"]'),

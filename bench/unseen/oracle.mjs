@@ -4,9 +4,9 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer from 'puppeteer-core';
 import sharp from 'sharp';
 import { loadSource } from '../../scripts/load-source.mjs';
+import { startBrowser } from '../lib/browser.mjs';
 import { paint, rectOf } from './describe.mjs';
 
 /** Of a page, so much is looked at, px. */
@@ -32,9 +32,7 @@ export const SIZES = [
 ];
 
 export async function startOracle() {
-  const { findBrowser } = await loadSource('src/engine/chromium/find-browser.ts');
   const { fontconfigFile } = await loadSource('src/engine/fonts/fontconfig.ts');
-  const { executable, shell, env } = await findBrowser(undefined);
   const fonts = readFileSync(await fontconfigFile('linux'), 'utf8');
   const crisp = ['font', 'pattern']
     .map(
@@ -44,24 +42,15 @@ export async function startOracle() {
     .join('');
   const file = join(mkdtempSync(join(tmpdir(), 'isoptic-oracle-')), 'fonts.conf');
   writeFileSync(file, fonts.replace('</fontconfig>', `${crisp}</fontconfig>`));
-  return puppeteer.launch({
-    executablePath: executable,
-    headless: shell ? 'shell' : true,
-    pipe: true,
-    env: { ...process.env, ...env, FONTCONFIG_FILE: file },
+  return startBrowser({
+    env: { FONTCONFIG_FILE: file },
     args: [
-      '--disable-quic',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
       '--disable-lcd-text',
       '--font-render-hinting=none',
       '--hide-scrollbars',
       '--disable-gpu',
       '--disable-gpu-vsync',
       '--disable-frame-rate-limit',
-      ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
     ],
   });
 }
