@@ -11,6 +11,8 @@ export interface ReportOptions {
   readonly browser?: string | undefined;
   /** Whether html holds its pictures itself. */
   readonly single?: boolean;
+  /** Ids of what an earlier run had already, for html. */
+  readonly known?: readonly string[] | undefined;
 }
 
 interface Format {

@@ -366,6 +366,57 @@ test('whatever pages are called and say stays text', async () => {
   await page.close();
 });
 
+test('the ruler along the bottom says at which widths an opened finding shows', async () => {
+  const { findings } = await readManifest(run);
+  const finding = findings.find(({ rule }) => rule === 'page-overflow')!;
+  const { page } = await openReport(browser, report, `finding=${finding.id}&page=${finding.page}`);
+  await page.waitForSelector('.width.error');
+  const marked = await page.$$eval('.width.error', (all) =>
+    all.map((element) => Number((element as HTMLElement).dataset['width'])),
+  );
+  const { profiles } = await readManifest(run);
+  const shown = finding.seen.map(({ profile }) => profiles.find(({ name }) => name === profile)!.width);
+  expect(marked).toEqual([...new Set(shown)].sort((a, b) => a - b));
+  await page.close();
+});
+
+test('against an earlier run, new findings are told from known ones', async () => {
+  const before = join(temp.path, 'before');
+  const args = ['check', 'demo/as-found/index.html', '--on', 'ios-phone-390', '--shots', 'none'];
+  await isoptic([...args, '--fail-on', 'never', '--out', before]);
+  const alone = join(temp.path, 'against.html');
+  const told = await isoptic([
+    'report',
+    run,
+    '--as',
+    'html',
+    '--single-file',
+    '--against',
+    before,
+    '--out',
+    alone,
+  ]);
+  expect(told.status).toBe(0);
+  const { findings } = await readManifest(before);
+  const known = new Set(findings.map(({ id }) => id));
+  const { page } = await openReport(browser, alone, 'age=new&search=px');
+  const all = (await readManifest(run)).findings.filter(({ waived }) => !waived);
+  const rows = await page.$$eval('.row', (list) => list.length);
+  expect(rows).toBeGreaterThan(0);
+  expect(rows).toBeLessThanOrEqual(all.filter(({ id }) => !known.has(id)).length);
+  const numbers = await page.$$eval('.row .number', (list) =>
+    list.map((element) => Number(element.textContent)),
+  );
+  await page.evaluate(() => (location.hash = 'age=known&search=px'));
+  await drawn(page);
+  const others = await page.$$eval('.row .number', (list) =>
+    list.map((element) => Number(element.textContent)),
+  );
+  expect(others.length).toBeGreaterThan(0);
+  expect(others.filter((number) => numbers.includes(number))).toEqual([]);
+  await page.close();
+});
+
 test('a picture that is gone is said to be gone', async () => {
   const folder = join(temp.path, 'gone');
   await isoptic([

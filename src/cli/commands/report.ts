@@ -25,6 +25,7 @@ interface Options {
   readonly failOn: string;
   readonly singleFile?: boolean;
   readonly browser?: string;
+  readonly against?: string;
 }
 
 export function reportCommand(): Command {
@@ -36,6 +37,7 @@ export function reportCommand(): Command {
       'a file for one format, a folder for several, - for standard output (default: the run)',
     )
     .option('--single-file', 'html that holds its pictures itself, to be sent as one file')
+    .option('--against <run>', 'html that tells what is new from what this earlier run had already')
     .option('--browser <program>', 'the Chromium or Chrome that prints, for pdf')
     .option('--fail-on <severity>', 'what fails a case of junit: error, warning or notice', 'error')
     .addHelpText('after', EXAMPLES)
@@ -58,9 +60,13 @@ export function reportCommand(): Command {
         );
       }
       const manifest = await readRun(run);
+      const known =
+        options.against === undefined
+          ? undefined
+          : (await readRun(options.against)).findings.map(({ id }) => id);
       for (const name of names) {
         const { file, make } = FORMATS[name];
-        const text = await make(manifest, { failOn, run, single, browser });
+        const text = await make(manifest, { failOn, run, single, browser, known });
         if (out === '-') {
           process.stdout.write(text);
           continue;

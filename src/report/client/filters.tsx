@@ -1,4 +1,4 @@
-import { clearFilters, isFiltered, look, manifest, view } from './state.js';
+import { clearFilters, data, isFiltered, look, manifest, view } from './state.js';
 
 type ListKey = 'rules' | 'families' | 'profiles';
 
@@ -16,7 +16,7 @@ const hasWaived = manifest.findings.some(({ waived }) => waived);
 
 /** What is listed and drawn, and in which order. */
 export function Filters() {
-  const { sort, waived } = view.value;
+  const { sort, waived, age } = view.value;
   return (
     <div class="filters">
       {CHOICES.map(({ key, label, values }) => (
@@ -45,6 +45,21 @@ export function Filters() {
           <option value="place">From the top down</option>
         </select>
       </label>
+      {data.known !== null && (
+        <label>
+          <span class="hidden">New or known</span>
+          <select
+            value={age}
+            onChange={({ currentTarget: { value } }) =>
+              look({ age: value === 'new' || value === 'known' ? value : 'all' })
+            }
+          >
+            <option value="all">New and known</option>
+            <option value="new">New only</option>
+            <option value="known">Known only</option>
+          </select>
+        </label>
+      )}
       {hasWaived && (
         <label class="check">
           <input type="checkbox" checked={waived} onChange={() => look({ waived: !waived })} /> Waived too

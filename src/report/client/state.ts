@@ -41,6 +41,7 @@ addEventListener('popstate', () => (view.value = viewOf(location.hash.slice(1)))
 addEventListener('hashchange', () => (view.value = viewOf(location.hash.slice(1))));
 
 export const all = listed(manifest);
+const known = new Set(data.known);
 const numbers = new Map(all.map(({ finding, number }) => [finding.id, number]));
 export const numberOf = (finding: FindingRecord): number => numbers.get(finding.id)!;
 
@@ -58,10 +59,10 @@ export const shownProfiles = computed<readonly ProfileRecord[]>(() =>
 
 /** The findings in the drawer: those of this page, or with words to search for, of all. */
 export const list = computed<Listed[]>(() =>
-  chosen(all, view.value.search.trim() === '' ? page.value.id : null, view.value),
+  chosen(all, view.value.search.trim() === '' ? page.value.id : null, view.value, known),
 );
 /** Those that are drawn on the panes. */
-const onPage = computed(() => chosen(all, page.value.id, { ...view.value, search: '' }));
+const onPage = computed(() => chosen(all, page.value.id, { ...view.value, search: '' }, known));
 export const marksByProfile = computed(() => {
   const marks = new Map<
     string,
@@ -102,11 +103,21 @@ export function stepPage(by: 1 | -1): void {
   said.value = next.source;
 }
 
-export const isFiltered = computed(() =>
-  (['without', 'rules', 'families', 'profiles'] as const).some((key) => view.value[key].length > 0),
+export const isFiltered = computed(
+  () =>
+    view.value.age !== 'all' ||
+    (['without', 'rules', 'families', 'profiles'] as const).some((key) => view.value[key].length > 0),
 );
 export const clearFilters = () =>
-  look({ without: [], rules: [], families: [], profiles: [], search: '', waived: FIRST_VIEW.waived });
+  look({
+    without: [],
+    rules: [],
+    families: [],
+    profiles: [],
+    search: '',
+    waived: FIRST_VIEW.waived,
+    age: 'all',
+  });
 
 const unpacked = new Map<string, readonly Place[]>();
 /** The places of a render, by which it is brought in line with others. */

@@ -7,6 +7,7 @@ import { groups, lit, opened, page, view } from './state.js';
 import type { FindingRecord } from '../../run/manifest.js';
 import { setWall, zoomBy } from './zooming.js';
 import { CmRuler } from './cm-ruler.js';
+import { WidthRuler } from './width-ruler.js';
 
 /** Room for the names of the classes over the panes, and for the scroll bar under them. */
 const AROUND = 56;
@@ -84,6 +85,7 @@ export function Wall() {
           ))}
         </div>
       </div>
+      <WidthRuler />
       {view.value.scale === 'true' && <CmRuler />}
     </main>
   );

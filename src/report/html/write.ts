@@ -11,10 +11,15 @@ export interface HtmlOptions {
   readonly run: string;
   /** Holds its pictures itself, so that it can be sent as one file. */
   readonly single?: boolean;
+  /** Ids of findings that an earlier run had: the report then tells new from known. */
+  readonly known?: readonly string[] | undefined;
 }
 
 /** The report as one HTML text: style, script and data inside, pictures by relative path unless it holds them; no network. */
-export async function htmlReport(manifest: Manifest, { run, single = false }: HtmlOptions): Promise<string> {
+export async function htmlReport(
+  manifest: Manifest,
+  { run, single = false, known }: HtmlOptions,
+): Promise<string> {
   const [style, script, rules, places, pictures] = await Promise.all([
     readFile(packageFile('dist/report/report.css'), 'utf8'),
     readFile(packageFile('dist/report/client.js'), 'utf8'),
@@ -22,7 +27,7 @@ export async function htmlReport(manifest: Manifest, { run, single = false }: Ht
     placesOf(manifest, run),
     single ? embeddedPictures(manifest, run) : {},
   ]);
-  const data: ReportData = { manifest, places, rules, pictures };
+  const data: ReportData = { manifest, places, rules, pictures, known: known ?? null };
   const policy = [
     "default-src 'none'",
     "img-src 'self' file: data:",

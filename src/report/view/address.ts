@@ -29,6 +29,8 @@ export const viewSchema = z.object({
   families: words,
   profiles: words,
   waived: z.boolean(),
+  /** Against an earlier run: what it had not, or had already. */
+  age: z.enum(['all', 'new', 'known']),
   /** The wall, or everything one after another to be printed. */
   as: z.enum(['wall', 'print']),
 });
@@ -51,6 +53,7 @@ export const FIRST_VIEW: View = {
   families: [],
   profiles: [],
   waived: false,
+  age: 'all',
   as: 'wall',
 };
 

@@ -18,15 +18,28 @@ export function listed({ pages, findings }: Pick<Manifest, 'pages' | 'findings'>
   return [...open, ...waived].map((finding, i) => ({ finding, number: i + 1 }));
 }
 
-type Filter = Pick<View, 'without' | 'rules' | 'families' | 'profiles' | 'waived' | 'search' | 'sort'>;
+type Filter = Pick<
+  View,
+  'without' | 'rules' | 'families' | 'profiles' | 'waived' | 'search' | 'sort' | 'age'
+>;
 
-/** What the reader asked to see, in their order. @param page its id; null for every page */
-export function chosen(all: readonly Listed[], page: string | null, filter: Filter): Listed[] {
-  const { without, rules, families, profiles, waived, search, sort } = filter;
+/**
+ * What the reader asked to see, in their order.
+ * @param page its id; null for every page
+ * @param known ids of what an earlier run had already
+ */
+export function chosen(
+  all: readonly Listed[],
+  page: string | null,
+  filter: Filter,
+  known: ReadonlySet<string> = new Set(),
+): Listed[] {
+  const { without, rules, families, profiles, waived, search, sort, age } = filter;
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter(({ finding }) => {
     if (page !== null && !finding.seen.some((seen) => seen.page === page)) return false;
     if (finding.waived && !waived) return false;
+    if (age !== 'all' && known.has(finding.id) !== (age === 'known')) return false;
     if (without.includes(finding.severity)) return false;
     if (rules.length > 0 && !rules.includes(finding.rule)) return false;
     if (families.length > 0 && !families.includes(finding.family)) return false;

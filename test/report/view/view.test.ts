@@ -72,6 +72,14 @@ test('searched in everything that is said, all words of it', () => {
   expect(ids(chosen(all, null, { ...FIRST_VIEW, profiles: [NAMES[2]!] }))).toEqual(['1 notice']);
 });
 
+test('against an earlier run: what is new, and what was known', () => {
+  const known = new Set([error.id]);
+  const found = (age: 'all' | 'new' | 'known') => ids(chosen(all, null, { ...FIRST_VIEW, age }, known));
+  expect(found('known')).toEqual(['2 error']);
+  expect(found('new')).toEqual(['3 warning', '1 notice']);
+  expect(found('all')).toHaveLength(3);
+});
+
 test('widths that show a finding, as far as none between is without it', () => {
   const { profiles } = runOf([]);
   expect(widthsText(findingOf('p', 'error', [1, 1]), profiles)).toBe('360–390 px');
