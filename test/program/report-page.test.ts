@@ -75,7 +75,7 @@ test('scales: fitted, true to the hand, by CSS px, by device pixels', async () =
   };
   const real = await at('2');
   expect(real.phone.width / real.tablet.width).toBeCloseTo(mm('ios-phone-390') / mm('ios-tablet-820'), 2);
-  const ruler = await page.$eval('.cm-ruler', (svg) => svg.getBoundingClientRect().width - 34);
+  const ruler = await page.$eval('.cm-ruler', (svg) => svg.getBoundingClientRect().width - 48);
   expect(ruler / 100).toBeCloseTo(real.phone.width / mm('ios-phone-390'), 1);
 
   const css = await at('3');

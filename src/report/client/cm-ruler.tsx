@@ -10,7 +10,7 @@ export function CmRuler() {
   return (
     <svg
       class="cm-ruler"
-      width={cm * LENGTH_CM + 34}
+      width={cm * LENGTH_CM + 48}
       height="22"
       role="img"
       aria-label="Ruler, 10 cm of the devices"
