@@ -75,12 +75,13 @@ type PieceItem = Extract<Item, { kind: 'piece' }>;
 async function piecesOf(file: string, items: readonly PieceItem[]): Promise<OverlayOptions[]> {
   const { default: sharp } = await import('sharp');
   try {
-    const { data, info } = await sharp(file, { limitInputPixels: false })
-      .removeAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
+    const open = () => sharp(file, { limitInputPixels: false }).removeAlpha();
+    const [item] = items;
+    // Read as far as it is wanted, and made smaller on the way.
+    if (items.length === 1) return [await pieceOf(open, await open().metadata(), item!)];
+    const { data, info } = await open().raw().toBuffer({ resolveWithObject: true });
     const raw = { width: info.width, height: info.height, channels: info.channels };
-    return await Promise.all(items.map((item) => pieceOf(() => sharp(data, { raw }), raw, item)));
+    return await Promise.all(items.map((each) => pieceOf(() => sharp(data, { raw }), raw, each)));
   } catch (error) {
     throw new IsopticError(
       'picture-gone',

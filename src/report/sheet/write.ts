@@ -34,7 +34,7 @@ export async function encoded(
   const [first] = sheets as [Sharp];
   switch (format) {
     case '.png':
-      return first.png({ compressionLevel: 4 }).toBuffer();
+      return first.png({ compressionLevel: 2 }).toBuffer();
     case '.webp':
       return first.webp({ quality: 88, effort: 1 }).toBuffer();
     case '.pdf':
