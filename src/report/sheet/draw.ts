@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pLimit from 'p-limit';
-import type { OverlayOptions, Sharp } from 'sharp';
+import type { Sharp } from 'sharp';
 import type { Rect } from '../../core/geometry/rect.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import type { Piece } from './cells.js';
@@ -54,25 +54,48 @@ export async function drawn(
   }
   const texts = items.flatMap((item) => (item.kind === 'text' ? [limit(() => textOf(item, ground))] : []));
   const pieces = [...groups].map(([path, of]) => limit(() => piecesOf(join(run, path), of)));
-  const overlays = (await Promise.all([...texts, ...pieces])).flat();
+  const tiles = (await Promise.all([...texts, ...pieces])).flat();
   const svg = (inside: string) =>
     Buffer.from(
       `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${inside}</svg>`,
     );
-  const layers: OverlayOptions[] = [
-    ...(under === '' ? [] : [{ input: svg(under), left: 0, top: 0 }]),
-    ...overlays.flatMap((overlay) => overlay ?? []),
-    ...(over === '' ? [] : [{ input: svg(over), left: 0, top: 0 }]),
-  ];
-  return sharp({ create: { width, height, channels: 3, background: GROUNDS[ground].ground } }).composite(
-    layers,
-  );
+  const raw = { width, height, channels: 3 } as const;
+  const empty = sharp({ create: { ...raw, background: GROUNDS[ground].ground } });
+  const canvas = await (under === '' ? empty : empty.composite([{ input: svg(under), left: 0, top: 0 }]))
+    .removeAlpha()
+    .raw()
+    .toBuffer();
+  for (const tile of tiles) if (tile) put(tile, canvas, raw);
+  const whole = sharp(canvas, { raw });
+  return over === '' ? whole : whole.composite([{ input: svg(over), left: 0, top: 0 }]);
+}
+
+/** Something without see-through parts, three bytes a pixel, and where it goes. */
+interface Tile {
+  readonly data: Buffer;
+  readonly width: number;
+  readonly height: number;
+  readonly left: number;
+  readonly top: number;
+}
+
+/** Copies a tile into a picture, row by row: laid over one another as layers, each of them would cost the whole sheet. */
+function put(
+  { data, left, top, ...tile }: Tile,
+  canvas: Buffer,
+  { width, height }: { width: number; height: number },
+): void {
+  const columns = Math.min(tile.width, width - left);
+  for (let row = 0; row < tile.height && top + row < height && columns > 0; row++) {
+    const from = row * tile.width * 3;
+    data.copy(canvas, ((top + row) * width + left) * 3, from, from + columns * 3);
+  }
 }
 
 type PieceItem = Extract<Item, { kind: 'piece' }>;
 
 /** The pieces of one picture, which is read once for all of them. */
-async function piecesOf(file: string, items: readonly PieceItem[]): Promise<OverlayOptions[]> {
+async function piecesOf(file: string, items: readonly PieceItem[]): Promise<Tile[]> {
   const { default: sharp } = await import('sharp');
   try {
     const open = () => sharp(file, { limitInputPixels: false }).removeAlpha();
@@ -95,7 +118,7 @@ async function pieceOf(
   picture: () => Sharp,
   { width, height }: { readonly width: number; readonly height: number },
   { piece: { size, part }, at }: PieceItem,
-): Promise<OverlayOptions> {
+): Promise<Tile> {
   const scale = { x: width / size.width, y: height / size.height };
   const left = Math.min(width - 1, Math.max(0, Math.round(part.x * scale.x)));
   const top = Math.min(height - 1, Math.max(0, Math.round(part.y * scale.y)));
@@ -108,15 +131,11 @@ async function pieceOf(
   const drawn = await picture()
     .extract(cut)
     .resize(Math.max(1, Math.round(at.width)), Math.max(1, Math.round(at.height)), { fit: 'fill' })
+    .toColourspace('srgb')
     .raw()
     .toBuffer({ resolveWithObject: true });
-  const { width: w, height: h, channels } = drawn.info;
-  return {
-    input: drawn.data,
-    raw: { width: w, height: h, channels },
-    left: Math.round(at.x),
-    top: Math.round(at.y),
-  };
+  const { width: w, height: h } = drawn.info;
+  return { data: drawn.data, width: w, height: h, left: Math.round(at.x), top: Math.round(at.y) };
 }
 
 /** The package's own letters: a bare machine has none. */
@@ -132,7 +151,7 @@ const FONT = (bold: boolean) =>
 async function textOf(
   { lines, at, wraps = false }: Extract<Item, { kind: 'text' }>,
   ground: SheetOptions['ground'],
-): Promise<OverlayOptions | null> {
+): Promise<Tile | null> {
   const { default: sharp } = await import('sharp');
   const text = lines
     .map(({ text: words, tone, bold }) => {
@@ -156,9 +175,13 @@ async function textOf(
   const width = Math.min(info.width, Math.floor(at.width));
   const height = Math.min(info.height, Math.floor(at.height));
   if (width < 1 || height < 1) return null;
-  // What is too long for its cell ends there.
-  const input = await sharp(data).extract({ left: 0, top: 0, width, height }).png().toBuffer();
-  return { input, left: Math.round(at.x), top: Math.round(at.y) };
+  // What is too long for its cell ends there. Words stand on the sheet's ground, wherever they stand.
+  const tile = await sharp(data)
+    .extract({ left: 0, top: 0, width, height })
+    .flatten({ background: GROUNDS[ground].ground })
+    .raw()
+    .toBuffer();
+  return { data: tile, width, height, left: Math.round(at.x), top: Math.round(at.y) };
 }
 
 /** Text as it can stand in Pango's markup; control characters can't. */

@@ -49,7 +49,7 @@ async function onPaper(sheets: readonly Sharp[], browser: string | undefined): P
     const pages: string[] = [];
     let style = 'html,body{margin:0}img{display:block}';
     for (const [i, sheet] of sheets.entries()) {
-      const { data, info } = await sheet.png({ compressionLevel: 1 }).toBuffer({ resolveWithObject: true });
+      const { data, info } = await sheet.png({ compressionLevel: 2 }).toBuffer({ resolveWithObject: true });
       await writeFile(join(folder, `${i}.png`), data);
       style += `@page p${i}{size:${info.width / PX_PER_INCH}in ${info.height / PX_PER_INCH}in;margin:0}.p${i}{page:p${i}}`;
       pages.push(`<img class="p${i}" src="${i}.png" width="${info.width}" height="${info.height}" alt="">`);
