@@ -129,9 +129,7 @@ export function paint(mode) {
       };
       const c = colour(id);
       if (mode === 'ids') {
-        const range = document.createRange();
-        // Only its own words: what stands in its children has a colour of its own.
-        range.selectNodeContents(element);
+        // What stands in its children has a colour of its own.
         set(element, { color: c, '-webkit-text-fill-color': c, '-webkit-text-stroke': '0' });
       } else {
         const flat = { background: c, color: c, '-webkit-text-fill-color': c, 'border-color': c };

@@ -110,7 +110,7 @@ export async function seen(page, around) {
     const { painted, ...size } = await page.evaluate(paint, mode);
     found.size ??= size;
     const best = new Map();
-    for (const one of painted) Object.assign(one, { twice: 0, inkOnWhole: 0, top: Infinity });
+    for (const one of painted) Object.assign(one, { twice: 0, inkOnWhole: 0 });
     if (mode === 'ids') byNumber = painted;
     let isFirst = true;
     await shots(size.height, (data, top) => {
@@ -123,19 +123,12 @@ export async function seen(page, around) {
           const id = (r >> 2) | ((g >> 2) << 6) | ((b >> 2) << 12);
           if (id > 0 && id <= painted.length) {
             let ink = here.get(id);
-            if (!ink)
-              here.set(
-                id,
-                (ink = { count: 0, left: x, right: x, top: y + top, bottom: y + top, outside: 0 }),
-              );
+            if (!ink) here.set(id, (ink = { count: 0, outside: 0 }));
             ink.count++;
             if (owned) {
               owned[i / 3] = id;
               painted[id - 1].inkOnWhole++;
             }
-            ink.left = Math.min(ink.left, x);
-            ink.right = Math.max(ink.right, x);
-            ink.bottom = y + top;
             const { box } = painted[id - 1];
             if (
               box &&
@@ -160,9 +153,7 @@ export async function seen(page, around) {
     (data) => {
       for (let i = 0, at = 0; i < data.length && at < owners.length; i += 3, at++) {
         if (data[i] >= 100 || owners[at] === 0) continue;
-        const one = byNumber[owners[at] - 1];
-        one.twice++;
-        one.top = Math.min(one.top, Math.floor(at / width));
+        byNumber[owners[at] - 1].twice++;
       }
     },
     true,

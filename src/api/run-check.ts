@@ -6,6 +6,8 @@ import { DEFAULT_ENGINE } from '../engine/engines.js';
 import { userCache } from '../engine/user-cache.js';
 import { htmlReport } from '../report/html/write.js';
 import { check, poolFor } from '../run/check.js';
+import { RUNS_FOLDER } from '../run/find-runs.js';
+import { localDay, twoDigits } from '../run/local-day.js';
 import type { Manifest } from '../run/manifest.js';
 import type { CheckEvent, CheckPlan, Redact } from '../run/plan.js';
 import { RunFolder } from '../run/run-folder.js';
@@ -130,8 +132,7 @@ const MIN_TOKEN = 12;
 
 /** `isoptic-runs/2026-11-23-083105-417`, by local time. */
 function defaultFolder(now: Date): string {
-  const two = (n: number, digits = 2) => String(n).padStart(digits, '0');
-  const day = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
-  const time = two(now.getHours()) + two(now.getMinutes()) + two(now.getSeconds());
-  return join('isoptic-runs', `${day}-${time}-${two(now.getMilliseconds(), 3)}`);
+  const time = [now.getHours(), now.getMinutes(), now.getSeconds()].map(twoDigits).join('');
+  const ms = String(now.getMilliseconds()).padStart(3, '0');
+  return join(RUNS_FOLDER, `${localDay(now)}-${time}-${ms}`);
 }

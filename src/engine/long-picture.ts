@@ -1,10 +1,9 @@
 import type { Size } from '../core/profile/profile.js';
 import type { PictureFormat } from './job.js';
+import { pictureFile, WEBP_SIDE } from './picture-file.js';
 
 /** The side of a picture in one texture, which is as long as the browser draws at once, px. */
 const TEXTURE_SIDE = 16_384;
-/** What a WebP file can be at most (RFC 9649, section 2.6), px. */
-const WEBP_SIDE = 16_383;
 /** What is drawn of an endless page, px: a quarter of a gigabyte of colours. */
 const MOST_PIXELS = 2 ** 26;
 
@@ -52,8 +51,5 @@ export async function joined(parts: readonly Buffer[], format: PictureFormat): P
   const height = sizes.reduce((sum, size) => sum + size.height, 0);
   // All get as much room as the highest; the last is lower.
   const grid = sharp([...parts], { join: { across: 1 }, limitInputPixels: false });
-  const whole = grid.extract({ left: 0, top: 0, width, height });
-  return format === 'png'
-    ? whole.png({ compressionLevel: 1 }).toBuffer()
-    : whole.webp({ quality: 90 }).toBuffer();
+  return pictureFile(grid.extract({ left: 0, top: 0, width, height }), format);
 }

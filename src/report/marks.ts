@@ -1,4 +1,5 @@
 import type { Manifest } from '../run/manifest.js';
+import { renderKey } from '../run/render-key.js';
 
 /** What is to be said of a render in one sign: the gravest that was found there. */
 export type Mark = 'failed' | 'error' | 'warning' | 'notice' | 'clean';
@@ -20,16 +21,15 @@ export type MarkOf = (page: string, profile: string) => Mark | undefined;
 
 export function marksOf({ renders, findings }: Manifest): MarkOf {
   const marks = new Map<string, Mark>();
-  const key = (page: string, profile: string) => `${page}\n${profile}`;
   for (const { page, profile, status } of renders)
-    marks.set(key(page, profile), status === 'failed' ? 'failed' : 'clean');
+    marks.set(renderKey(page, profile), status === 'failed' ? 'failed' : 'clean');
   for (const severity of ['notice', 'warning', 'error'] as const) {
     for (const finding of findings) {
       if (finding.waived || finding.severity !== severity) continue;
       for (const { page, profile } of finding.seen) {
-        if (marks.get(key(page, profile)) !== 'failed') marks.set(key(page, profile), severity);
+        if (marks.get(renderKey(page, profile)) !== 'failed') marks.set(renderKey(page, profile), severity);
       }
     }
   }
-  return (page, profile) => marks.get(key(page, profile));
+  return (page, profile) => marks.get(renderKey(page, profile));
 }

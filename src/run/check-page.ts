@@ -2,9 +2,10 @@ import { findingsOf } from '../core/findings/group.js';
 import type { Rule } from '../core/rules/rule.js';
 import type { BrowserPool } from '../engine/pool.js';
 import type { SitePage } from '../site/targets.js';
-import { renderKey, withEvidence } from './evidence.js';
+import { withEvidence } from './evidence.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import type { CheckPlan, CheckTools } from './plan.js';
+import { renderKey } from './render-key.js';
 import { writePlaces } from './places-file.js';
 import { renderPage, type OnRendered } from './render-page.js';
 

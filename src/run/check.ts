@@ -8,6 +8,7 @@ import { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import { prepareEvidence } from './evidence.js';
+import { localDay } from './local-day.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
@@ -122,8 +123,7 @@ export function mergedUnderWaivers(
   waivers: readonly Waiver[],
   now: Date,
 ): Pick<Manifest, 'findings' | 'waivers'> {
-  const two = (n: number) => String(n).padStart(2, '0');
-  const today = [now.getFullYear(), two(now.getMonth() + 1), two(now.getDate())].join('-');
+  const today = localDay(now);
   const ofPages = applyWaivers(findings, waivers.filter(isForOnePage), today);
   const merged = mergeAcrossPages(marked(findings, ofPages), ({ waived }) => JSON.stringify(waived));
   const others = waivers.filter((waiver) => !isForOnePage(waiver));

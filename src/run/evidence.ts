@@ -10,6 +10,8 @@ import { findingRecord } from './finding-record.js';
 import type { FindingRecord, RenderRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';
 import { fileName } from './file-name.js';
+import { renderKey } from './render-key.js';
+import { svgOf, svgRect } from './svg.js';
 
 /**
  * Of which sightings a crop is written. `classes`: of errors and warnings, one for each class of widths, the farthest of it;
@@ -31,7 +33,6 @@ export interface EvidenceSources {
   readonly scales: ReadonlyMap<string, number>;
 }
 
-export const renderKey = (page: string, profile: string) => `${page}\n${profile}`;
 export const screenKey = (page: string, profile: string, scrolled: number) =>
   `${renderKey(page, profile)}\n${Math.round(scrolled)}`;
 
@@ -198,8 +199,8 @@ async function cropOf(
     height: Math.min(height - from, Math.ceil(area.height * scale)),
   };
   const size = { width: Math.round(crop.width / scale), height: Math.round(crop.height / scale) };
-  const box = ({ x, y, width: w, height: h }: Rect, style: string) =>
-    `<rect x="${x - left / scale}" y="${y - from / scale}" width="${w}" height="${h}" ${style}/>`;
+  const box = (each: Rect, style: string) =>
+    svgRect({ ...each, x: each.x - left / scale, y: each.y - from / scale }, style);
   const outlines = [
     ...all.lost.map((each) => box(each, `fill="${FAULT}" fill-opacity="0.33"`)),
     ...all.suffers.map((each) =>
@@ -207,15 +208,10 @@ async function cropOf(
     ),
     box(all.fault, `fill="none" stroke="${FAULT}" stroke-width="3"`),
   ];
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}">${outlines.join('')}</svg>`;
-  const cut = await pixels()
+  return pixels()
     .extract(crop)
     .resize({ ...size, fit: 'fill' })
-    .png()
-    .toBuffer();
-  const { default: sharp } = await import('sharp');
-  return sharp(cut)
-    .composite([{ input: Buffer.from(svg), left: 0, top: 0 }])
+    .composite([{ input: svgOf(size, outlines.join('')), left: 0, top: 0 }])
     .png()
     .toBuffer();
 }

@@ -5,11 +5,13 @@ import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
 import type { Shot } from '../engine/page-session.js';
+import { pictureFile, WEBP_SIDE } from '../engine/picture-file.js';
 import { framed } from './framed.js';
 import type { RenderRecord } from './manifest.js';
 import { previewScale } from './preview-scale.js';
 import { fileName } from './file-name.js';
 import type { RunFolder } from './run-folder.js';
+import { svgOf, svgRect } from './svg.js';
 
 /** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
 const MASK = '#7d7f86';
@@ -70,13 +72,10 @@ async function previewOf(picture: Buffer, pageWidth: number): Promise<Buffer> {
   const { width, height } = await sharp(picture, { limitInputPixels: false }).metadata();
   const scale = (previewScale(pageWidth) * pageWidth) / width;
   return sharp(picture, { limitInputPixels: false })
-    .resize(Math.ceil(width * scale), Math.min(LONGEST_WEBP, Math.ceil(height * scale)), { fit: 'fill' })
+    .resize(Math.ceil(width * scale), Math.min(WEBP_SIDE, Math.ceil(height * scale)), { fit: 'fill' })
     .webp({ quality: 80, effort: 1 })
     .toBuffer();
 }
-
-/** What a WebP file can be at most, px. */
-const LONGEST_WEBP = 16_383;
 
 /** CSS px. */
 function widthOf({ snapshot: { document, viewport } }: Capture): number {
@@ -134,15 +133,16 @@ async function covered({ file, format }: Shot, masked: readonly Rect[], view: Pi
   const { default: sharp } = await import('sharp');
   const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
   const scale = view.scale ?? width / view.width;
-  const rects = masked.map(
-    (rect) =>
-      `<rect x="${(rect.x - view.x) * scale}" y="${(rect.y - view.y) * scale}" width="${rect.width * scale}" height="${rect.height * scale}" fill="${MASK}"/>`,
-  );
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${rects.join('')}</svg>`;
-  const painted = sharp(file, { limitInputPixels: false }).composite([
-    { input: Buffer.from(svg), left: 0, top: 0 },
-  ]);
-  return format === 'png'
-    ? painted.png({ compressionLevel: 1 }).toBuffer()
-    : painted.webp({ quality: 90 }).toBuffer();
+  const rects = masked.map((rect) => {
+    const place = {
+      x: (rect.x - view.x) * scale,
+      y: (rect.y - view.y) * scale,
+      width: rect.width * scale,
+      height: rect.height * scale,
+    };
+    return svgRect(place, `fill="${MASK}"`);
+  });
+  const cover = svgOf({ width, height }, rects.join(''));
+  const painted = sharp(file, { limitInputPixels: false }).composite([{ input: cover, left: 0, top: 0 }]);
+  return pictureFile(painted, format);
 }

@@ -147,6 +147,7 @@ test('what can not be drawn is told with what to do', async () => {
   expect(await refused(run, '--out', 'sheet.gif')).toMatch(/^2 .*\.gif[^]*\.png, \.webp, \.pdf/);
   expect(await refused(run, '--page', 'nowhere')).toMatch(/^2 .*no such page[^]*quay/);
   expect(await refused(run, '--height', '3')).toMatch(/^2 .*out of range/);
+  expect(await refused(run, '--largest', '200', '--gap', '150')).toMatch(/^2 .*so small[^]*--no-labels/);
   expect(await refused(run, '--part', 'p.none')).toMatch(/^2 .*no render of quay has such an element/);
   expect(await refused(run, '--part', 'p{')).toMatch(/^2 .*no selector/);
   expect(await refused('elsewhere')).toMatch(/^2 .*no such folder/);

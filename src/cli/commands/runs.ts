@@ -4,6 +4,7 @@ import prettyBytes from 'pretty-bytes';
 import { count } from '../../core/geometry/format.js';
 import { IsopticError } from '../../core/errors.js';
 import { findRuns, RUNS_FOLDER, type FoundRun } from '../../run/find-runs.js';
+import { localDay, twoDigits } from '../../run/local-day.js';
 import { RunFolder } from '../../run/run-folder.js';
 import { plainTable } from '../output/plain-table.js';
 
@@ -113,7 +114,5 @@ function asJson({ path, manifest: { startedAt, pages, profiles, summary }, bytes
 
 /** `2026-11-23 08:31`, by the clock of this machine. */
 function localTime(date: Date): string {
-  const two = (n: number) => String(n).padStart(2, '0');
-  const day = [date.getFullYear(), two(date.getMonth() + 1), two(date.getDate())].join('-');
-  return `${day} ${two(date.getHours())}:${two(date.getMinutes())}`;
+  return `${localDay(date)} ${twoDigits(date.getHours())}:${twoDigits(date.getMinutes())}`;
 }

@@ -1,9 +1,10 @@
 import { join, relative } from 'node:path';
 import { Command, Option } from 'commander';
 import { IsopticError } from '../../core/errors.js';
+import { WEBP_SIDE } from '../../engine/picture-file.js';
 import { SHEET_SCALES, type SheetOptions, type SheetScale } from '../../report/sheet/options.js';
 import { sheetOf } from '../../report/sheet/sheet.js';
-import { encoded, LARGEST_WEBP, sheetFormat } from '../../report/sheet/write.js';
+import { encoded, sheetFormat } from '../../report/sheet/write.js';
 import { readRun } from '../../run/read-run.js';
 import type { Manifest } from '../../run/manifest.js';
 import { writeReport } from '../write-formats.js';
@@ -81,7 +82,7 @@ export function sheetCommand(): Command {
         labels: options.labels,
         marks: options.outlines ?? false,
         frame: options.frame ?? false,
-        largest: format === '.webp' ? Math.min(largest, LARGEST_WEBP) : largest,
+        largest: format === '.webp' ? Math.min(largest, WEBP_SIDE) : largest,
       };
       const manifest = await readRun(run);
       const pages = pagesOf(manifest, options.page ?? []);

@@ -1,4 +1,4 @@
-import type { Rect } from '../geometry/rect.js';
+import { sizeAlong, type Rect } from '../geometry/rect.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -27,24 +27,15 @@ export function hasOwnScrollBar(scene: Scene, { cutter, axis }: Loss): boolean {
 
 function isBarOf({ view, painted }: Scene, track: NodeIndex, window: Rect, axis: 'x' | 'y'): boolean {
   const box = view.box(track);
-  const [length, thickness, whole] =
-    axis === 'y' ? [box.height, box.width, window.height] : [box.width, box.height, window.width];
+  const across = axis === 'y' ? 'x' : 'y';
+  const [length, thickness, whole] = [sizeAlong(box, axis), sizeAlong(box, across), sizeAlong(window, axis)];
   if (thickness < 1 || thickness > THICKEST || length < LEAST_LENGTH * whole || length > 1.1 * whole)
     return false;
-  const gap =
-    axis === 'y'
-      ? Math.min(
-          Math.abs(box.x + box.width - window.x - window.width),
-          Math.abs(box.x - window.x - window.width),
-        )
-      : Math.min(
-          Math.abs(box.y + box.height - window.y - window.height),
-          Math.abs(box.y - window.y - window.height),
-        );
+  const edge = window[across] + sizeAlong(window, across);
+  const gap = Math.min(Math.abs(box[across] + thickness - edge), Math.abs(box[across] - edge));
   if (gap > NEAR) return false;
   return view.childrenOf(track).some((thumb) => {
-    const { width, height } = view.box(thumb);
-    const size = axis === 'y' ? height : width;
+    const size = sizeAlong(view.box(thumb), axis);
     return painted[thumb] !== 0 && isDrawn(view, thumb) && size > 4 && size < 0.95 * length;
   });
 }

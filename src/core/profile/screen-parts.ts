@@ -42,14 +42,42 @@ export function screenParts({
 }
 
 /** A device's body: how far it reaches round its screen, and how round its corners are. CSS px; of no product's shape. */
-export const BODIES: Readonly<Record<Device['class'], { readonly around: number; readonly radius: number }>> =
-  {
-    phone: { around: 12, radius: 40 },
-    foldable: { around: 12, radius: 28 },
-    tablet: { around: 20, radius: 28 },
-    split: { around: 20, radius: 28 },
-    laptop: { around: 16, radius: 14 },
-    desktop: { around: 16, radius: 10 },
-    tv: { around: 12, radius: 6 },
-    window: { around: 4, radius: 6 },
+const BODIES: Readonly<Record<Device['class'], { readonly around: number; readonly radius: number }>> = {
+  phone: { around: 12, radius: 40 },
+  foldable: { around: 12, radius: 28 },
+  tablet: { around: 20, radius: 28 },
+  split: { around: 20, radius: 28 },
+  laptop: { around: 16, radius: 14 },
+  desktop: { around: 16, radius: 10 },
+  tv: { around: 12, radius: 6 },
+  window: { around: 4, radius: 6 },
+};
+
+/** A device drawn round its screen: its body from 0, 0, and in it the bars and the viewport. */
+export interface DeviceDrawing {
+  readonly body: Size;
+  readonly radius: number;
+  readonly bars: readonly Rect[];
+  readonly viewport: Rect;
+}
+
+/** @param scale px of the drawing for a CSS px */
+export function deviceDrawing(
+  device: Parameters<typeof screenParts>[0] & Pick<Device, 'class'>,
+  scale: number,
+): DeviceDrawing {
+  const { screen, viewport, bars } = screenParts(device);
+  const { around, radius } = BODIES[device.class];
+  const drawn = ({ x, y, width, height }: Rect): Rect => ({
+    x: (x + around) * scale,
+    y: (y + around) * scale,
+    width: width * scale,
+    height: height * scale,
+  });
+  return {
+    body: { width: (screen.width + 2 * around) * scale, height: (screen.height + 2 * around) * scale },
+    radius: radius * scale,
+    bars: bars.map(drawn),
+    viewport: drawn(viewport),
   };
+}

@@ -9,6 +9,7 @@ import { FEATURES, type Capabilities } from '../capabilities.js';
 import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '../driver.js';
 import { PageFault } from '../failures.js';
 import type { PageJob, PictureFormat } from '../job.js';
+import { WEBP_QUALITY } from '../picture-file.js';
 import type { Frame, FrameOptions, Paper } from '../page-session.js';
 import { noteClosedRoots } from './closed-roots.js';
 import { emulate, emulateScreen } from './emulate.js';
@@ -23,9 +24,6 @@ import { screencast } from './screencast.js';
 import { ChromiumStyles } from './style-origins.js';
 
 export const CHROMIUM_CAPABILITIES: Capabilities = new Set(FEATURES);
-
-/** Text keeps its edges. */
-const WEBP_QUALITY = 90;
 
 /** One tab, driven through a session that is attached to it and shows `about:blank`. */
 export class ChromiumPage implements PageDriver {

@@ -43,7 +43,7 @@ export function scrolled(profile: string): void {
 }
 
 /** Brings all panes to where one is. @param top of its window onto the page, px of the reader's window */
-export function lead(profile: string, top: number): void {
+function lead(profile: string, top: number): void {
   const box = boxOf(profile);
   if (!box) return;
   leader = { profile, y: top / box.factor };

@@ -1,8 +1,7 @@
-import { resettle } from './follow.js';
-import { paneBoxes } from './room.js';
+import { GAP, paneBoxes } from './room.js';
 import { SCALES } from '../view/scale.js';
 import { goTo, look, open, opened, sheet, step, stepPage, view } from './state.js';
-import { zoomBy, zoomTo } from './zooming.js';
+import { scaleTo, zoomBy, zoomTo } from './zooming.js';
 
 interface Key {
   readonly keys: readonly string[];
@@ -20,7 +19,7 @@ function stepPane(by: 1 | -1): void {
   const box = boxes[at < 0 ? 0 : at + by];
   const wall = document.getElementById('wall');
   if (!box || !wall) return;
-  wall.scrollLeft = box.left - 16;
+  wall.scrollLeft = box.left - GAP;
   // A pane that was out of sight comes with the next frame.
   requestAnimationFrame(() =>
     requestAnimationFrame(() =>
@@ -47,10 +46,7 @@ export const KEYS: readonly Key[] = [
       'the same CSS px everywhere',
       'device pixels',
     ][i]!,
-    run: () => {
-      look({ scale, zoom: 1 });
-      requestAnimationFrame(resettle);
-    },
+    run: () => scaleTo(scale),
   })),
   { keys: ['+', '='], does: 'larger', run: () => zoomBy(1.2) },
   { keys: ['-'], does: 'smaller', run: () => zoomBy(1 / 1.2) },

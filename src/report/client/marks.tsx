@@ -1,11 +1,4 @@
-import type { FindingRecord } from '../../run/manifest.js';
-import type { Listed } from '../view/listing.js';
-import { lit, open, view } from './state.js';
-
-export interface PaneMark {
-  readonly listed: Listed;
-  readonly seen: FindingRecord['seen'][number];
-}
+import { lit, open, view, type PaneMark } from './state.js';
 
 /** Less can't be pointed at, px. */
 const LEAST = 6;

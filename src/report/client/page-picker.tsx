@@ -1,12 +1,9 @@
 import * as combobox from '@zag-js/combobox';
 import { normalizeProps, useMachine } from '@zag-js/preact';
 import { useId, useMemo, useState } from 'preact/hooks';
-import { marksOf } from '../marks.js';
+import { MARKS } from '../marks.js';
 import { Sign } from './sign.js';
-import { goTo, manifest, page } from './state.js';
-
-const markOf = marksOf(manifest);
-const ORDER = ['failed', 'error', 'warning', 'notice', 'clean'] as const;
+import { goTo, manifest, markOf, page } from './state.js';
 
 /** Every page and state with the gravest of what was found on it; typing narrows the list down. */
 const entries = manifest.pages.map((entry) => {
@@ -16,7 +13,7 @@ const entries = manifest.pages.map((entry) => {
     value: entry.id,
     label: `${entry.source}${state}`,
     title: entry.title,
-    worst: ORDER.find((mark) => marks.has(mark)) ?? 'clean',
+    worst: MARKS.find((mark) => marks.has(mark)) ?? 'clean',
   };
 });
 

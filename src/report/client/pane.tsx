@@ -1,15 +1,12 @@
 import { useLayoutEffect, useRef } from 'preact/hooks';
-import { marksOf } from '../marks.js';
 import { otherSchemeOf, pictureSize, turnedOf } from '../view/lineup.js';
 import { enter, scrolled } from './follow.js';
 import { Marks } from './marks.js';
 import { Picture } from './picture.js';
 import type { PaneBox } from './room.js';
 import { Sign } from './sign.js';
-import { look, manifest, marksByProfile, page, renderOf, sheet, view } from './state.js';
+import { look, manifest, markOf, marksByProfile, page, renderOf, sheet, view } from './state.js';
 import { Strip } from './strip.js';
-
-const markOf = marksOf(manifest);
 
 /** One profile of the page: a window as large as its screen, onto the picture of the whole page. */
 export function Pane({ box }: { box: PaneBox }) {
@@ -18,10 +15,7 @@ export function Pane({ box }: { box: PaneBox }) {
   const onto = useRef<HTMLDivElement>(null);
   const here = useRef<HTMLSpanElement>(null);
   useLayoutEffect(() => enter(profile.name, onto.current!), []);
-  const size =
-    render && render.status === 'ok'
-      ? pictureSize(profile, render)
-      : { width: profile.width, height: profile.height };
+  const size = render ? pictureSize(profile, render) : profile;
   const marks = marksByProfile.value.get(profile.name) ?? [];
   const onScroll = () => {
     scrolled(profile.name);

@@ -10,7 +10,7 @@ export const room = signal<Room>({ width: 800, height: 500, ratio: devicePixelRa
 export const PANE_HEAD = 40;
 export const STRIP = 12;
 /** A pane is never narrower: its head has to be read. */
-export const LEAST_PANE = 132;
+const LEAST_PANE = 132;
 export const GAP = 16;
 /** Room for one pane at a time only, px. */
 const SMALL = 600;

@@ -1,10 +1,13 @@
 import { batch, computed, effect, signal } from '@preact/signals';
 import { addressOf, FIRST_VIEW, viewOf, type View } from '../view/address.js';
-import { KIND_OF_LETTER, type ReportData } from '../view/data.js';
+import type { ReportData } from '../view/data.js';
 import { paneGroups, type ProfileRecord } from '../view/lineup.js';
 import { chosen, listed, type Listed } from '../view/listing.js';
+import { unpackPlaces } from '../../core/compare/packed-places.js';
 import type { Place } from '../../core/compare/places.js';
 import type { FindingRecord, RenderRecord } from '../../run/manifest.js';
+import { renderKey } from '../../run/render-key.js';
+import { marksOf } from '../marks.js';
 
 /** What the report was given, and what the reader looks at: one state, kept in the address. */
 export const data = JSON.parse(document.getElementById('data')!.textContent) as ReportData;
@@ -13,7 +16,7 @@ export const { manifest } = data;
 export const view = signal<View>(viewOf(location.hash.slice(1)));
 /** What a picture or a row under the pointer is about: lit up in all places. */
 export const lit = signal<string | null>(null);
-/** The open sheet: help, the facts of a pane, the rule's page, the filters on a small screen. */
+/** The open sheet: help, or the facts of a pane. */
 export const sheet = signal<
   { readonly kind: 'help' } | { readonly kind: 'facts'; readonly profile: string } | null
 >(null);
@@ -43,14 +46,18 @@ addEventListener('hashchange', () => (view.value = viewOf(location.hash.slice(1)
 export const all = listed(manifest);
 const known = new Set(data.known);
 const numbers = new Map(all.map(({ finding, number }) => [finding.id, number]));
+/** The gravest of a render. */
+export const markOf = marksOf(manifest);
 export const numberOf = (finding: FindingRecord): number => numbers.get(finding.id)!;
 
 export const page = computed(
   () => manifest.pages.find(({ id }) => id === view.value.page) ?? manifest.pages[0]!,
 );
-const rendersByKey = new Map(manifest.renders.map((render) => [`${render.page}\n${render.profile}`, render]));
+const rendersByKey = new Map(
+  manifest.renders.map((render) => [renderKey(render.page, render.profile), render]),
+);
 export const renderOf = (pageId: string, profile: string): RenderRecord | undefined =>
-  rendersByKey.get(`${pageId}\n${profile}`);
+  rendersByKey.get(renderKey(pageId, profile));
 
 export const groups = computed(() => paneGroups(manifest.profiles, view.value));
 export const shownProfiles = computed<readonly ProfileRecord[]>(() =>
@@ -61,13 +68,16 @@ export const shownProfiles = computed<readonly ProfileRecord[]>(() =>
 export const list = computed<Listed[]>(() =>
   chosen(all, view.value.search.trim() === '' ? page.value.id : null, view.value, known),
 );
+/** A finding on a pane. */
+export interface PaneMark {
+  readonly listed: Listed;
+  readonly seen: FindingRecord['seen'][number];
+}
+
 /** Those that are drawn on the panes. */
 const onPage = computed(() => chosen(all, page.value.id, { ...view.value, search: '' }, known));
 export const marksByProfile = computed(() => {
-  const marks = new Map<
-    string,
-    { readonly listed: Listed; readonly seen: FindingRecord['seen'][number] }[]
-  >();
+  const marks = new Map<string, PaneMark[]>();
   for (const entry of onPage.value) {
     for (const seen of entry.finding.seen) {
       if (seen.page !== page.value.id) continue;
@@ -122,20 +132,12 @@ export const clearFilters = () =>
 const unpacked = new Map<string, readonly Place[]>();
 /** The places of a render, by which it is brought in line with others. */
 export function placesOn(pageId: string, profile: string): readonly Place[] {
-  const key = `${pageId}\n${profile}`;
+  const key = renderKey(pageId, profile);
   let places = unpacked.get(key);
   if (!places) {
-    const { kinds, at } = data.places[pageId] ?? { kinds: '', at: {} };
-    const flat = at[profile] ?? [];
-    const read: Place[] = [];
-    for (let i = 0; i + 1 < flat.length; i += 2) {
-      read.push({
-        key: String(flat[i]),
-        kind: KIND_OF_LETTER[kinds.charAt(flat[i]!)] ?? 'text',
-        y: flat[i + 1]!,
-      });
-    }
-    unpacked.set(key, (places = read));
+    const kept = data.places[pageId];
+    places = kept ? unpackPlaces(kept, profile) : [];
+    unpacked.set(key, places);
   }
   return places;
 }

@@ -1,8 +1,7 @@
 import type { RefObject } from 'preact';
 import type { ProfileRecord } from '../view/lineup.js';
 import { showAt } from './follow.js';
-import type { PaneMark } from './marks.js';
-import { lit, open, view } from './state.js';
+import { lit, open, view, type PaneMark } from './state.js';
 
 interface Props {
   readonly marks: readonly PaneMark[];

@@ -1,10 +1,10 @@
 import { SCALES, type ScaleName } from '../view/scale.js';
 import { otherSchemeOf, turnedOf } from '../view/lineup.js';
 import { Choice } from './choice.js';
-import { resettle } from './follow.js';
 import { PagePicker } from './page-picker.js';
 import { look, manifest, sheet, view } from './state.js';
 import { Zoom } from './zoom.js';
+import { scaleTo } from './zooming.js';
 
 const SCALE_TEXTS: Readonly<Record<ScaleName, { readonly text: string; readonly title: string }>> = {
   fit: { text: 'Fit', title: 'Each as high as there is room (1)' },
@@ -19,10 +19,6 @@ const hasSchemes = manifest.profiles.some((profile) => otherSchemeOf(profile, ma
 /** Everything that says how the wall is shown. */
 export function TopBar() {
   const { scale, held, scheme, search, together } = view.value;
-  const setScale = (next: ScaleName) => {
-    look({ scale: next, zoom: 1 });
-    requestAnimationFrame(resettle);
-  };
   return (
     <header class="bar">
       <h1>Isoptic</h1>
@@ -39,7 +35,7 @@ export function TopBar() {
         label="Scale"
         options={SCALES.map((value) => ({ value, ...SCALE_TEXTS[value] }))}
         value={scale}
-        onChange={setScale}
+        onChange={scaleTo}
       />
       <Zoom />
       {hasTurned && (

@@ -1,3 +1,4 @@
+import type { ScaleName } from '../view/scale.js';
 import { resettle } from './follow.js';
 import { paneBoxes } from './room.js';
 import { look, view } from './state.js';
@@ -27,6 +28,12 @@ export function zoomTo(wanted: number, x = (wall?.clientWidth ?? 0) / 2): void {
     const share = (place - under.left) / under.outer;
     wall.scrollLeft = after.left + share * after.outer - x;
   });
+}
+
+/** Another scale, each at the size that it begins with. */
+export function scaleTo(scale: ScaleName): void {
+  look({ scale, zoom: 1 });
+  requestAnimationFrame(resettle);
 }
 
 export const zoomBy = (factor: number, x?: number): void => zoomTo(view.value.zoom * factor, x);

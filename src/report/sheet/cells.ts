@@ -1,5 +1,5 @@
 import { intersect, type Rect } from '../../core/geometry/rect.js';
-import { BODIES, screenParts } from '../../core/profile/screen-parts.js';
+import { deviceDrawing, type DeviceDrawing } from '../../core/profile/screen-parts.js';
 import type { FindingRecord, Manifest, RenderRecord } from '../../run/manifest.js';
 import { factorOf } from '../view/scale.js';
 import { pictureSize, type ProfileRecord } from '../view/lineup.js';
@@ -13,7 +13,7 @@ export interface Cell {
   readonly height: number;
   readonly pieces: readonly Piece[];
   readonly outlines: readonly { readonly rect: Rect; readonly severity: FindingRecord['severity'] }[];
-  readonly frame: Frame | null;
+  readonly frame: DeviceDrawing | null;
   /** Why there is no picture; null where there is one. */
   readonly missing: string | null;
 }
@@ -27,12 +27,6 @@ export interface Piece {
   /** The part that is drawn, CSS px. */
   readonly part: Rect;
   readonly place: Rect;
-}
-
-export interface Frame {
-  readonly body: Rect;
-  readonly radius: number;
-  readonly bars: readonly Rect[];
 }
 
 /** Between the strips of a long page. */
@@ -79,9 +73,7 @@ function sizeOf(
     return area ? { width: area.width, height: area.height } : { width: 1, height: 1 };
   }
   if (!frame) return { width: profile.width, height: profile.height };
-  const { screen } = screenParts(profile);
-  const around = 2 * BODIES[profile.class].around;
-  return { width: screen.width + around, height: screen.height + around };
+  return deviceDrawing(profile, 1).body;
 }
 
 function areaOf(profile: ProfileRecord, render: RenderRecord, elementAt: ElementAt): Rect | null {
@@ -121,15 +113,19 @@ function cellOf(
   const size = pictureSize(profile, render);
   const screen = { x: 0, y: 0, width: profile.width, height: profile.height };
   let pieces: Piece[];
-  let frame: Frame | null = null;
+  let frame: DeviceDrawing | null = null;
   let extent: { readonly width: number; readonly height: number };
   if (part === 'fold') {
     const picture = fold ?? full;
     if (picture === undefined) return empty('No picture was taken.');
-    const at = framed(profile, factor, options);
-    frame = at.frame;
-    extent = at.extent;
-    const place = { ...at.origin, width: profile.width * factor, height: profile.height * factor };
+    frame = options.frame ? deviceDrawing(profile, factor) : null;
+    const place = frame?.viewport ?? {
+      x: 0,
+      y: 0,
+      width: profile.width * factor,
+      height: profile.height * factor,
+    };
+    extent = frame?.body ?? place;
     pieces = [{ picture, size: fold === undefined ? size : screen, part: screen, place }];
   } else if (part === 'full') {
     if (full === undefined) return empty('No picture of the whole page was taken.');
@@ -152,40 +148,11 @@ function cellOf(
   }
   return {
     ...base,
-    ...extent,
+    width: extent.width,
+    height: extent.height,
     pieces,
     frame,
     outlines: marks ? outlinesOn(manifest, render, pieces) : [],
-  };
-}
-
-/** A device round its screen, where one is asked for, and where its viewport then is. */
-function framed(profile: ProfileRecord, factor: number, { frame }: SheetOptions) {
-  if (!frame) {
-    const extent = { width: profile.width * factor, height: profile.height * factor };
-    return { frame: null, extent, origin: { x: 0, y: 0 } };
-  }
-  const { screen, viewport, bars } = screenParts(profile);
-  const around = BODIES[profile.class].around;
-  const onSheet = (rect: Rect): Rect => ({
-    x: (rect.x + around) * factor,
-    y: (rect.y + around) * factor,
-    width: rect.width * factor,
-    height: rect.height * factor,
-  });
-  const extent = {
-    width: (screen.width + 2 * around) * factor,
-    height: (screen.height + 2 * around) * factor,
-  };
-  const { x, y } = onSheet(viewport);
-  return {
-    frame: {
-      body: { x: 0, y: 0, ...extent },
-      radius: BODIES[profile.class].radius * factor,
-      bars: bars.map(onSheet),
-    },
-    extent,
-    origin: { x, y },
   };
 }
 

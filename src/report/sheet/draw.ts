@@ -4,6 +4,7 @@ import pLimit from 'p-limit';
 import type { Sharp } from 'sharp';
 import type { Rect } from '../../core/geometry/rect.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
+import { svgOf } from '../../run/svg.js';
 import type { Piece } from './cells.js';
 import { GROUNDS, type SheetOptions } from './options.js';
 
@@ -55,19 +56,17 @@ export async function drawn(
   const texts = items.flatMap((item) => (item.kind === 'text' ? [limit(() => textOf(item, ground))] : []));
   const pieces = [...groups].map(([path, of]) => limit(() => piecesOf(join(run, path), of)));
   const tiles = (await Promise.all([...texts, ...pieces])).flat();
-  const svg = (inside: string) =>
-    Buffer.from(
-      `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${inside}</svg>`,
-    );
   const raw = { width, height, channels: 3 } as const;
   const empty = sharp({ create: { ...raw, background: GROUNDS[ground].ground } });
-  const canvas = await (under === '' ? empty : empty.composite([{ input: svg(under), left: 0, top: 0 }]))
+  const canvas = await (
+    under === '' ? empty : empty.composite([{ input: svgOf(raw, under), left: 0, top: 0 }])
+  )
     .removeAlpha()
     .raw()
     .toBuffer();
   for (const tile of tiles) if (tile) put(tile, canvas, raw);
   const whole = sharp(canvas, { raw });
-  return over === '' ? whole : whole.composite([{ input: svg(over), left: 0, top: 0 }]);
+  return over === '' ? whole : whole.composite([{ input: svgOf(raw, over), left: 0, top: 0 }]);
 }
 
 /** Something without see-through parts, three bytes a pixel, and where it goes. */
@@ -139,14 +138,8 @@ async function pieceOf(
 }
 
 /** The package's own letters: a bare machine has none. */
-const FONT = (bold: boolean) =>
-  fileURLToPath(
-    import.meta.resolve(
-      bold
-        ? '@expo-google-fonts/inter/600SemiBold/Inter_600SemiBold.ttf'
-        : '@expo-google-fonts/inter/400Regular/Inter_400Regular.ttf',
-    ),
-  );
+const fontFile = () =>
+  fileURLToPath(import.meta.resolve('@expo-google-fonts/inter/400Regular/Inter_400Regular.ttf'));
 
 async function textOf(
   { lines, at, wraps = false }: Extract<Item, { kind: 'text' }>,
@@ -163,7 +156,7 @@ async function textOf(
     text: {
       text,
       font: `Inter ${TEXT_SIZE}px`,
-      fontfile: FONT(false),
+      fontfile: fontFile(),
       rgba: true,
       dpi: 72,
       spacing: 4,

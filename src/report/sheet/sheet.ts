@@ -6,6 +6,8 @@ import type { Rect } from '../../core/geometry/rect.js';
 import { query } from '../../core/identity/query.js';
 import { layoutPath, readLayout } from '../../run/layout-file.js';
 import type { Manifest } from '../../run/manifest.js';
+import { svgRect } from '../../run/svg.js';
+import { renderKey } from '../../run/render-key.js';
 import { arranged } from './arrange.js';
 import { cellsOf, type Cell, type ElementAt } from './cells.js';
 import { drawn, type Item, type TextLine } from './draw.js';
@@ -29,24 +31,35 @@ export async function sheetOf(
   options: SheetOptions,
 ): Promise<Sharp> {
   const elementAt = await elementsOf(manifest, pages, run, options);
-  const sections = pages.map((page) => cellsOf(manifest, page, options, elementAt));
-  if (typeof options.part === 'object' && !sections.flat().some(({ pieces }) => pieces.length > 0)) {
-    throw new IsopticError(
-      'no-such-part',
-      `--part ${options.part.selector}: no render of ${pages.join(', ')} has such an element.`,
-      'Look a selector up in the report; a layout knows tags, ids, classes and places.',
-    );
+  // Labels keep their size, so a sheet that is too large is laid out again until it is small enough.
+  for (let { height } = options; ;) {
+    const asked = { ...options, height };
+    const sections = pages.map((page) => cellsOf(manifest, page, asked, elementAt));
+    if (typeof options.part === 'object' && !sections.flat().some(({ pieces }) => pieces.length > 0)) {
+      throw new IsopticError(
+        'no-such-part',
+        `--part ${options.part.selector}: no render of ${pages.join(', ')} has such an element.`,
+        'Look a selector up in the report; a layout knows tags, ids, classes and places.',
+      );
+    }
+    const whole = laidOut(manifest, pages, sections, asked);
+    const factor = options.largest / Math.max(whole.width, whole.height);
+    if (factor >= 1) return drawn(whole, run, options);
+    height *= factor * SMALLER;
+    if (height < LEAST_HEIGHT) {
+      throw new IsopticError(
+        'bad-option',
+        `--largest ${options.largest}: so small, nothing is to be seen of ${count(sections.flat().length, 'picture')}.`,
+        'Make it larger, name fewer pages with --page, or leave the labels away with --no-labels.',
+      );
+    }
   }
-  const whole = laidOut(manifest, pages, sections, options);
-  const factor = Math.min(1, options.largest / Math.max(whole.width, whole.height));
-  // Made smaller as a whole: labels keep their place, and pictures are cut at the size that they are shown at.
-  if (factor < 1)
-    return sheetOf(manifest, pages, run, { ...options, height: options.height * factor * SMALLER });
-  return drawn(whole, run, options);
 }
 
 /** Labels don't get smaller with the pictures, so a little more is taken off than is too much. */
 const SMALLER = 0.97;
+/** Less of a screen says nothing, px. */
+const LEAST_HEIGHT = 8;
 
 function laidOut(
   manifest: Manifest,
@@ -112,8 +125,9 @@ function laidOut(
   };
 }
 
-const box = ({ x, y, width, height }: Rect, style: string) =>
-  `<rect x="${x}" y="${y}" width="${Math.max(1, width)}" height="${Math.max(1, height)}" ${style}/>`;
+/** However small, it is seen. */
+const box = (rect: Rect, style: string) =>
+  svgRect({ ...rect, width: Math.max(1, rect.width), height: Math.max(1, rect.height) }, style);
 
 /** The device, or a line round what has none. */
 function underOf(
@@ -124,7 +138,7 @@ function underOf(
   const { body, bar, line } = GROUNDS[ground];
   if (frame)
     return [
-      box(move(frame.body), `rx="${frame.radius}" fill="${body}"`),
+      box(move({ x: 0, y: 0, ...frame.body }), `rx="${frame.radius}" fill="${body}"`),
       ...frame.bars.map((rect) => box(move(rect), `fill="${bar}"`)),
     ];
   const places = pieces.length > 0 ? pieces.map(({ place }) => place) : [{ x: 0, y: 0, width, height }];
@@ -165,7 +179,7 @@ async function elementsOf(
     try {
       const { view } = await readLayout(join(run, layoutPath(page, profile)));
       const node = query(view, selector).find((at) => view.isRendered(at) && view.box(at).width > 0);
-      if (node !== undefined) found.set(`${page}\n${profile}`, view.box(node));
+      if (node !== undefined) found.set(renderKey(page, profile), view.box(node));
     } catch (error) {
       if (!(error instanceof IsopticError)) {
         throw new IsopticError(
@@ -180,7 +194,7 @@ async function elementsOf(
       );
       const seen = known?.seen.find((one) => one.page === page && one.profile === profile);
       const rect = seen?.fault ?? seen?.rect;
-      found.set(`${page}\n${profile}`, rect ?? 'unknown');
+      found.set(renderKey(page, profile), rect ?? 'unknown');
       if (!known) {
         throw new IsopticError(
           'no-layout',
@@ -190,5 +204,5 @@ async function elementsOf(
       }
     }
   }
-  return (page, profile) => found.get(`${page}\n${profile}`) ?? 'absent';
+  return (page, profile) => found.get(renderKey(page, profile)) ?? 'absent';
 }

@@ -8,8 +8,6 @@ import { IsopticError } from '../../core/errors.js';
 export const SHEET_FORMATS = ['.png', '.webp', '.pdf'] as const;
 export type SheetFormat = (typeof SHEET_FORMATS)[number];
 
-/** Longer sides, WebP can't have, px. */
-export const LARGEST_WEBP = 16_383;
 /** CSS px an inch. */
 const PX_PER_INCH = 96;
 

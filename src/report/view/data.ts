@@ -1,6 +1,5 @@
-import type { PlaceKind } from '../../core/compare/places.js';
+import type { PagePlaces } from '../../core/compare/packed-places.js';
 import type { Manifest } from '../../run/manifest.js';
-import type { PagePlaces } from '../../run/places-file.js';
 
 /** What the report's page is given. */
 export interface ReportData {
@@ -14,5 +13,3 @@ export interface ReportData {
   /** Data URLs of pictures by their path, where the report holds them itself. */
   readonly pictures: Readonly<Record<string, string>>;
 }
-
-export const KIND_OF_LETTER: Readonly<Record<string, PlaceKind>> = { h: 'heading', l: 'landmark', t: 'text' };

@@ -1,3 +1,4 @@
+import { packPlaces, unpackPlaces } from '../../../src/core/compare/packed-places.js';
 import { placesOf, type Place } from '../../../src/core/compare/places.js';
 import { scrollToSamePlace, type Looked } from '../../../src/core/compare/same-place.js';
 import { FLAG_HEADING } from '../../../src/core/layout/snapshot.js';
@@ -73,4 +74,20 @@ test('headings, landmarks and texts are places, by what they say and where they 
     ['text', 420],
   ]);
   expect(new Set(places.map(({ key }) => key)).size).toBe(4);
+});
+
+test('places are kept in few numbers and read back, what one render alone has left out', () => {
+  const a = [heading('a', 10), { ...heading('b', 50), kind: 'text' as const }, heading('alone', 70)];
+  const b = [heading('a', 12), { ...heading('b', 40), kind: 'text' as const }];
+  const packed = packPlaces([
+    { name: 'phone', places: a },
+    { name: 'tablet', places: b },
+  ]);
+  const [phone, tablet] = ['phone', 'tablet'].map((name) => unpackPlaces(packed, name));
+  expect(phone!.map(({ kind, y }) => [kind, y])).toEqual([
+    ['heading', 10],
+    ['text', 50],
+  ]);
+  expect(tablet!.map(({ key }) => key)).toEqual(phone!.map(({ key }) => key));
+  expect(unpackPlaces(packed, 'other')).toEqual([]);
 });

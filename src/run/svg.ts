@@ -1,0 +1,13 @@
+import type { Rect } from '../core/geometry/rect.js';
+
+/** A drawing to be laid over or under a picture, px. @param inside its elements */
+export function svgOf(size: { readonly width: number; readonly height: number }, inside: string): Buffer {
+  return Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}">${inside}</svg>`,
+  );
+}
+
+/** @param style its attributes */
+export function svgRect({ x, y, width, height }: Rect, style: string): string {
+  return `<rect x="${x}" y="${y}" width="${width}" height="${height}" ${style}/>`;
+}
