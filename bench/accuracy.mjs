@@ -1,5 +1,5 @@
 // Recall, precision and culprit accuracy on our own collection: faults with repaired twins, and correct constructs.
-// `--from blind` takes the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
+// `--from blind/first` and `blind/second` take the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
 import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile, readdir } from 'node:fs/promises';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
