@@ -1,4 +1,4 @@
-import { findIn } from './find.js';
+import { findIn, frameDocument } from './find.js';
 import { isInForce, roomRules } from './style-rules.js';
 import {
   FLAG_ANCHOR_TARGET,
@@ -13,6 +13,7 @@ import {
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
   FLAG_RENDERED,
+  FLAG_STILL_FRAME,
   FLAG_REPLACED,
   FLAG_TEXT,
   FLAG_TOP_LAYER,
@@ -98,6 +99,7 @@ export function flagsOf(
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
     flags |= FLAG_ARIA_HIDDEN;
   if (PICTURES.has(tag)) flags |= FLAG_PICTURE;
+  if (tag === 'iframe' && isStill(element)) flags |= FLAG_STILL_FRAME;
   if (FIELDS.has(tag) || (tag === 'input' && !NO_FIELD.test((element as HTMLInputElement).type)))
     flags |= FLAG_FIELD;
   if (/^h[1-6]$/.test(tag) || element.getAttribute('role') === 'heading') flags |= FLAG_HEADING;
@@ -118,6 +120,18 @@ export function flagsOf(
     }
   }
   return flags;
+}
+
+/** Whether the document of a frame may not be scrolled: by the frame, or by its own styles (CSS Overflow 3, section 3.3). */
+function isStill(frame: Element): boolean {
+  if (/^(no|off|noscroll)$/i.test(frame.getAttribute('scrolling') ?? '')) return true;
+  const inner = frameDocument(frame);
+  const view = inner?.defaultView;
+  if (!inner || !view) return false;
+  const [root, body] = [inner.documentElement, inner.body as HTMLElement | null].map((element) =>
+    element ? view.getComputedStyle(element).overflowY : 'visible',
+  ) as [string, string];
+  return /hidden|clip/.test(root === 'visible' ? body : root);
 }
 
 /** Came to its end without anything to show. */

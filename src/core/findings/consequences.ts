@@ -25,9 +25,19 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   for (const entry of reported) {
     const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
     if (at < 0) kept.push(entry);
+    else if (isLostByIt(kept[at]!, entry)) kept[at] = entry;
     else kept[at] = withWeightOf(kept[at]!, entry);
   }
   return kept;
+}
+
+/** Of a box that is too low for what is in it, it is worse that no scrolling gets to the rest than that the rest is out of the box. */
+function isLostByIt({ rule, sighting }: Reported, later: Reported): boolean {
+  return (
+    rule.meta.name === 'box-overflow' &&
+    later.rule.meta.name === 'unreachable' &&
+    later.sighting.node === sighting.node
+  );
 }
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
@@ -64,7 +74,11 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const isMovedWith = (node: NodeIndex) =>
       isWithOneAnother(scene, node, later.sighting.node) || movesOut(scene, node, later.sighting.node);
     if (isBesidePage && atFault.some(isMovedWith)) return true;
-    if (earlier.rule.meta.name !== 'page-overflow') return about.every(isStray);
+    if (earlier.rule.meta.name !== 'page-overflow') {
+      // The box at fault holds much that has not run out of it.
+      const ranOut = earlier.sighting.affected ?? atFault;
+      return about.every((node) => ranOut.some((at) => isWithOneAnother(scene, at, node)));
+    }
     return later.rule.meta.family === 'overflow' && [later.sighting.node, ...about].some(isStray);
   }
   if (family === 'clipped') return atFault.includes(later.sighting.node);

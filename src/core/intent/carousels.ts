@@ -1,7 +1,7 @@
 import { sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { isMoved } from '../layout/displace.js';
-import type { Scene } from '../layout/scene.js';
+import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -13,7 +13,7 @@ const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rota
  */
 export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boolean {
   const { view } = scene;
-  if (axis !== 'x') return false;
+  if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at))
     if (isNamed(scene, at)) return true;
   const chain: NodeIndex[] = [];
@@ -29,6 +29,20 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boo
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/** Of the window's width, what a button is at most. */
+const BUTTON_SHARE = 0.3;
+
+/** A button that was placed on the window itself, and is seen in part: it moves the slides and is none of them. */
+function isButtonOnWindow({ view }: Scene, { node, kind, shown }: Ink, cutter: NodeIndex): boolean {
+  return (
+    kind === 'control' &&
+    shown !== null &&
+    view.style(node, 'position') === 'absolute' &&
+    view.containingElement(node) === cutter &&
+    view.box(node).width <= BUTTON_SHARE * view.box(cutter).width
+  );
 }
 
 /** Words that run by: an animation without end moves what is longer than the window, and brings every part of it into sight. */

@@ -26,6 +26,8 @@ import type { SnapshotView } from '../layout/view.js';
 /** Letters may lose this much: an overshoot, a side bearing. */
 const LEAST_ALONG = 2;
 const LEAST_EM = 0.15;
+/** However large they are, so much of letters is seen to be gone, CSS px. */
+const LEAST_ACROSS_PX = 3.5;
 /** Of a control or a picture. */
 const LEAST_BOX_PX = 3;
 
@@ -172,8 +174,13 @@ function showsText(scene: Scene, outline: Outline): boolean {
     );
 }
 
+/** What letters of a line may lose of their height before it is seen, CSS px. */
+export function leastAcross(view: SnapshotView, line: number): number {
+  return Math.max(1.5, Math.min(LEAST_EM * emOf(view, line), LEAST_ACROSS_PX));
+}
+
 function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y'): number {
-  return axis === acrossLines(view, node) ? Math.max(1.5, LEAST_EM * emOf(view, line)) : LEAST_ALONG;
+  return axis === acrossLines(view, node) ? leastAcross(view, line) : LEAST_ALONG;
 }
 
 function first<T>(all: Iterable<T>, holds: (each: T) => boolean): T | undefined {

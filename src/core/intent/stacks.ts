@@ -50,13 +50,15 @@ export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   if (signature(view, first) !== signature(view, second)) return false;
   const pulled = (at: NodeIndex) => view.margins(at).some((margin) => margin <= -2);
   if (!pulled(first) && !pulled(second)) return false;
-  // Words that the next one lies on are no ornament.
+  // Rows with gutters are pulled sideways too, and lie beside one another.
   const common = intersect(view.box(first), view.box(second));
-  const words = common ? scene.inksIn(common).filter((ink) => ink.kind === 'text') : [];
+  if (!common) return false;
+  // Words that the next one lies on are no ornament.
+  const words = scene.inksIn(common).filter((ink) => ink.kind === 'text');
   const [lower, upper] =
     scene.order.box[first]! < scene.order.box[second]! ? [first, second] : [second, first];
   return !words.some(
     (ink) =>
-      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meets(ink.full, common!, 3),
+      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meets(ink.full, common, 3),
   );
 }

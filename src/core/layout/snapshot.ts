@@ -151,6 +151,9 @@ export const FLAG_PAGE_LINK = 16384;
 /** Says by its role that it lies over the page for a while: dialog, tooltip, menu, list box. */
 export const FLAG_OVERLAY = 32768;
 
+/** A frame whose document may not be scrolled. */
+export const FLAG_STILL_FRAME = 65536;
+
 /** The line holds no place where it could have been broken, as it is styled. */
 export const LINE_UNBREAKABLE = 1;
 /** What stands in a field: its value or its placeholder. */

@@ -1,6 +1,7 @@
 import { px } from '../../geometry/format.js';
 import { outOf, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { losesRoomOnly } from '../../intent/controls.js';
+import { leastAcross } from '../../intent/losses.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
 import { displacementOf } from '../../layout/displace.js';
@@ -17,6 +18,8 @@ import type { RenderView, Sighting } from '../../sightings/sighting.js';
 
 /** Rounding, side bearings, CSS px. */
 const LEAST_PX = 3;
+/** So far out of the page, words are hidden from sight on purpose, CSS px. */
+const FAR_PX = 500;
 
 type Side = 'left' | 'right' | 'top' | 'bottom';
 
@@ -120,7 +123,7 @@ function worst(
   if (over[side] <= LEAST_PX) return null;
   const axis = axisOf(side);
   const isAcross = ink.kind === 'text' && axis === acrossLines(view, ink.node);
-  if (isAcross && over[side] < 0.3 * sizeAlong(ink.full, axis)) return null;
+  if (isAcross && over[side] < leastAcross(view, ink.line)) return null;
   return { ink, side, of, px: over[side], culprit: culprit(side) };
 }
 
@@ -153,7 +156,9 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     if (displacement === null || displacement === 'negative-margin') continue;
     const box = view.box(at);
     if (view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK)) return true;
-    if (outsideShare(scene, box, side) >= 0.85) return true;
+    // What stands in the flow and is moved by an offset is not waiting, unless it was sent far away.
+    const isSentAway = displacement !== 'offset' || outsidePx(scene, box, side) >= FAR_PX;
+    if (isSentAway && outsideShare(scene, box, side) >= 0.85) return true;
     if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
@@ -163,12 +168,15 @@ function axisOf(side: Side): 'x' | 'y' {
   return side === 'left' || side === 'right' ? 'x' : 'y';
 }
 
-function outsideShare({ view }: Scene, box: Rect, side: Side): number {
+/** How far a box reaches past a side of the screen, CSS px. */
+function outsidePx({ view }: Scene, box: Rect, side: Side): number {
   const { width, shownHeight } = view.snapshot.viewport;
-  if (side === 'left') return Math.min(1, -box.x / Math.max(1, box.width));
-  if (side === 'right') return Math.min(1, (box.x + box.width - width) / Math.max(1, box.width));
-  if (side === 'top') return Math.min(1, -box.y / Math.max(1, box.height));
-  return Math.min(1, (box.y + box.height - shownHeight) / Math.max(1, box.height));
+  return outOf(box, { x: 0, y: 0, width, height: shownHeight })[side];
+}
+
+/** Of its size, the part that is past that side. */
+function outsideShare(scene: Scene, box: Rect, side: Side): number {
+  return Math.min(1, outsidePx(scene, box, side) / Math.max(1, sizeAlong(box, axisOf(side))));
 }
 
 const BEYOND = {

@@ -1,6 +1,6 @@
 import { driverTowards, isItemOfWideRow } from '../../sightings/drivers.js';
 import { px } from '../../geometry/format.js';
-import { outAlong, union, type Rect } from '../../geometry/rect.js';
+import { intersect, outAlong, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
@@ -21,8 +21,12 @@ import { isInline } from '../../layout/displays.js';
 const LEAST_PX = 2;
 /** So little may be meant, CSS px. */
 const MILD_PX = 5;
+/** Of letters on the edge of a box that is too low. */
+const MILD_ACROSS_PX = 2.5;
 /** Letters reach this far out of a box that is a little too low before it looks wrong, em. */
-const LEAST_EM = 0.2;
+const LEAST_EM = 0.15;
+/** Words that were moved have the edge of a box run through them when so much of them lies on either side, CSS px. */
+const LEAST_EITHER_SIDE = 4;
 
 interface Escape {
   readonly box: NodeIndex;
@@ -64,16 +68,23 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const shown = ink.shown;
   if (!shown || isDecoration(scene, ink.node)) return null;
   const moved = { x: false, y: false };
+  let [isHeld, wasPlaced] = [false, false];
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
     if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
-      if (found) return found;
+      if (found && (!wasPlaced || isCrossed(found, view.box(at)))) return found;
+      isHeld = true;
     }
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
-    if (displacement !== 'negative-margin') return null;
+    if (displacement !== 'negative-margin') {
+      // What was put somewhere on purpose may hang out of a box or lie beside it; no purpose has an edge run through bare words.
+      if (ink.kind !== 'text' || isHeld) return null;
+      wasPlaced = true;
+      continue;
+    }
     // A row that makes up for the gutters of its columns is moved sideways only.
     const [top, right, bottom, left] = view.margins(at);
     // Words that are pulled out at one side by themselves make up for nothing.
@@ -82,6 +93,12 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     moved.y ||= Math.min(top, bottom) < 0;
   }
   return null;
+}
+
+/** Whether an edge of a box runs through an ink: a good part of it lies on either side. */
+function isCrossed({ ink, axis, px: out }: Escape, box: Rect): boolean {
+  const within = intersect(ink.shown!, box);
+  return within !== null && Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
 }
 
 /** The elements from an ink's own up to a box, the box left out. */
@@ -148,7 +165,9 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     affected: entries.map(({ ink }) => ink.node),
     rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
     by: { axis: worst.axis, px: worst.px },
-    mild: entries.every((escape) => escape.px <= MILD_PX),
+    mild: entries.every(({ ink, axis, px: out }) =>
+      ink.kind === 'text' && axis === acrossLines(view, ink.node) ? out <= MILD_ACROSS_PX : out <= MILD_PX,
+    ),
     message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
 }

@@ -3,6 +3,7 @@ import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
 import { hangsFromControl, isInTopLayer } from '../../intent/overlays.js';
 import { isDecoration } from '../../intent/decoration.js';
+import { displacementOf } from '../../layout/displace.js';
 import { areAlternatives, areShingled } from '../../intent/stacks.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
 import { controlAround } from '../../layout/ancestors.js';
@@ -10,7 +11,7 @@ import { isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
-import { FLAG_FIELD } from '../../layout/snapshot.js';
+import { FLAG_FIELD, FLAG_REPLACED } from '../../layout/snapshot.js';
 import { fixedRoot, stickyRoot } from '../../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
@@ -53,7 +54,10 @@ export const controlOverlap: Rule = {
 
 function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const { view } = scene;
-  if (scene.contains(control.node, other.node) || scene.contains(other.node, control.node)) return null;
+  if (scene.contains(control.node, other.node)) return null;
+  // What stands in words, such as a box to be ticked in its label, keeps clear of them unless it was moved.
+  const isWithin = scene.contains(other.node, control.node);
+  if (isWithin && (other.kind !== 'text' || displacementOf(view, control.node) === null)) return null;
   const common = intersect(control.shown!, other.shown!);
   if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common)) return null;
   if (areApart(view, control, other, LEAST_PX)) return null;
@@ -109,7 +113,8 @@ function meetSeen(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
 
 /** Whether something of a control is seen in a place: its drawn box, or a word or picture of its own. */
 function showsOn(scene: Scene, control: Ink, common: Rect): boolean {
-  if (isDrawn(scene.view, control.node)) return true;
+  // A box to be ticked is drawn by the browser.
+  if (isDrawn(scene.view, control.node) || scene.view.has(control.node, FLAG_REPLACED)) return true;
   return scene.inksIn(common).some((ink) => ink.kind !== 'control' && scene.contains(control.node, ink.node));
 }
 
