@@ -114,9 +114,17 @@ export function paint(mode) {
         box = boxOf(around);
         break;
       }
+      let scrolls = false;
+      for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) {
+        const { overflowX, overflowY } = getComputedStyle(at);
+        scrolls ||=
+          (/auto|scroll/.test(overflowX) && at.scrollWidth > at.clientWidth) ||
+          (/auto|scroll/.test(overflowY) && at.scrollHeight > at.clientHeight);
+      }
       painted.push({
         id,
         index,
+        scrolls,
         rect: boxOf(rect),
         box,
         words: element.textContent.trim().slice(0, 60),

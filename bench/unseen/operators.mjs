@@ -172,8 +172,8 @@ export const OPERATORS = [
   op(
     'clamp',
     (e) => isText(e) && e.lines > 2,
-    () =>
-      'display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 1; overflow: hidden; text-overflow: clip; max-height: 1.1em',
+    // Without the mark of a clamp, which says that there is more.
+    (e, r) => `overflow: hidden; max-height: ${r.pick(['1.5em', '2.2em', '3.4em'])}`,
   ),
   op(
     'ellipsis',

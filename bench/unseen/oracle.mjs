@@ -19,6 +19,8 @@ const LEAST_OUTSIDE = 6;
 const LOST_SHARE = 0.05;
 const DOUBT_SHARE = 0.015;
 const LEAST_PX = 3;
+/** Letters that stand some part of a pixel elsewhere have a few pixels of ink more or less. */
+const LEAST_LOST = 16;
 /** Words on words: so many pixels that are painted twice more than before, and such a share of the element's ink. */
 const LEAST_TWICE = 16;
 const DOUBT_TWICE = 5;
@@ -188,9 +190,16 @@ export function harmsOf(before, after, change) {
         rect: now.rect,
         index,
       });
-    if (lost > DOUBT_SHARE && lost <= LOST_SHARE)
-      harms.push({ kind: 'doubt', share: lost, words: now.words, rect: now.rect, index });
-    if (lost > LOST_SHARE) harms.push({ kind: 'lost', share: lost, words: now.words, rect: now.rect, index });
+    // What stands in a scroll box of its own is not scrolled to here, so that what it loses may be there all the same.
+    const isLost = lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls;
+    if (lost > DOUBT_SHARE)
+      harms.push({
+        kind: isLost ? 'lost' : 'doubt',
+        share: lost,
+        words: now.words,
+        rect: now.rect,
+        index,
+      });
     const outside = (now.ink?.outside ?? 0) - (was.ink.outside ?? 0);
     if (now.ink && outside > LEAST_OUTSIDE)
       harms.push({

@@ -130,7 +130,10 @@ export class StyleReader {
       read('flex-direction');
       read('flex-wrap');
     }
-    if (isItem) read('flex-shrink');
+    if (isItem) {
+      read('flex-shrink');
+      read('order');
+    }
     if (display.startsWith('inline')) read('vertical-align');
     if (facts.isReplaced) read('object-fit');
     if (facts.isRoot) read('scroll-padding-top');

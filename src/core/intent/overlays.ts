@@ -1,9 +1,16 @@
 import { area, intersect, union } from '../geometry/rect.js';
 import type { Cover, Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_FIELD, FLAG_OPENER, FLAG_OVERLAY, FLAG_TOP_LAYER } from '../layout/snapshot.js';
+import {
+  FLAG_CONTROL,
+  FLAG_FIELD,
+  FLAG_OPENER,
+  FLAG_OVERLAY,
+  FLAG_TEXT,
+  FLAG_TOP_LAYER,
+} from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** In the top layer: an open dialog or popover lies over the page by design, until it is closed. */
 export function isInTopLayer(scene: Scene, i: NodeIndex): boolean {
@@ -11,10 +18,19 @@ export function isInTopLayer(scene: Scene, i: NodeIndex): boolean {
   return false;
 }
 
-/** Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. */
+/**
+ * Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. With words in it and nothing to press, nobody
+ * gets past it.
+ */
 export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
   const root = fixedRoot(scene.view, i);
   if (root < 0) return false;
+  let [hasWords, hasControl] = [false, false];
+  for (let at = root; at <= scene.lastOf(root); at++) {
+    hasWords ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_TEXT);
+    hasControl ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_CONTROL);
+  }
+  if (hasWords && !hasControl) return false;
   const { shownWidth: width, shownHeight: height } = scene.view.snapshot.viewport;
   const common = intersect(scene.view.box(root), { x: 0, y: 0, width, height });
   return common !== null && area(common) >= 0.85 * width * height;
@@ -51,12 +67,23 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   const root = fixedRoot(view, i);
   if (root >= 0 && holdsCloseButton(scene, root)) return true;
+  const lifted = outermostLifted(view, i);
   for (let at = i; at >= 0; at = view.parent(at)) {
     if (view.has(at, FLAG_OVERLAY)) return true;
+    // What merely bears such a name, or stands in a page that does, lies over nothing for a while.
+    if (at < lifted) continue;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
     if (NAMED.test(name)) return true;
   }
   return false;
+}
+
+/** The outermost element around one, itself included, that was taken out of the flow; of none, one that no element comes up to. */
+function outermostLifted(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let found: NodeIndex = Infinity;
+  for (let at = i; at >= 0; at = view.parent(at))
+    if (/absolute|fixed/.test(view.style(at, 'position'))) found = at;
+  return found;
 }
 
 const CLOSES = /(^|[-_ ])(close|dismiss)([-_ ]|$)/i;

@@ -1,16 +1,23 @@
+import { meets } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Less room than this shows no word to read, em. */
 const LEAST_EM = 4;
 
+/** A price, a date, a number: so many letters at most. */
+const LONGEST_FIGURE = 24;
+
 export type Shortening = 'ellipsis' | 'line-clamp';
 
 /** Whether text ends in an ellipsis or after a number of lines because its authors asked for it. */
-export function shorteningOf(scene: Scene, { cutter, ink, axis }: Loss): Shortening | null {
+export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
   const { view } = scene;
+  const { cutter, ink, axis } = loss;
+  if (takesThingAtEnd(scene, loss)) return null;
   for (let at: NodeIndex = ink.node; at >= cutter && at >= 0; at = view.parent(at)) {
     const clamp = view.style(at, '-webkit-line-clamp');
     if (axis === 'y' && clamp !== '' && clamp !== 'none') return 'line-clamp';
@@ -19,6 +26,31 @@ export function shorteningOf(scene: Scene, { cutter, ink, axis }: Loss): Shorten
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+/**
+ * Whether what is taken away is no tail of a sentence but a thing of its own behind it, whole: a price, a date, a link, in an
+ * element that ends what is shortened.
+ */
+function takesThingAtEnd(scene: Scene, { cutter, ink, whole }: Loss): boolean {
+  const { view } = scene;
+  if (!whole || ink.kind !== 'text') return false;
+  const { node, count } = view.snapshot.lines;
+  let last = ink.line;
+  while (last + 1 < count && scene.contains(cutter, node[last + 1]!)) last++;
+  for (let at = ink.node; at > cutter; at = view.parent(at)) {
+    if (!view.isElement(at) || !scene.contains(at, node[last]!)) continue;
+    // Of a title on several lines the first ones are there.
+    if (meets(view.box(at), view.paddingBox(cutter), 2)) return false;
+    if (view.has(at, FLAG_CONTROL)) return true;
+    const words = view
+      .linesOf(at)
+      .map((line) => view.lineText(line))
+      .join('')
+      .trim();
+    if (/\d/.test(words) && words.length <= LONGEST_FIGURE) return true;
+  }
+  return false;
 }
 
 /** A box that says that there is more: an ellipsis of the page's own, set over the end of what is cut. */

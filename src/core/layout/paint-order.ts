@@ -1,7 +1,7 @@
 import { isPaintedAsOne } from '../css/containing.js';
 import { holdsItems, isContents, isInline, isInlineBlock } from './displays.js';
 import { perStyle } from './memo.js';
-import { FLAG_TOP_LAYER } from './snapshot.js';
+import { FLAG_REPLACED, FLAG_TOP_LAYER } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /**
@@ -57,6 +57,14 @@ export class PaintOrder {
     }
   }
 
+  /** The children in the order in which they are painted: of a flex or grid container, as `order` says (CSS Flexbox 1, section 5.4). */
+  private painted(i: NodeIndex): readonly NodeIndex[] {
+    const { view } = this;
+    const children = view.childrenOf(i);
+    if (!holdsItems(view, i) || children.every((child) => orderOf(view, child) === 0)) return children;
+    return children.toSorted((a, b) => orderOf(view, a) - orderOf(view, b));
+  }
+
   private paintContext(i: NodeIndex): void {
     const { below, level, above } = this.contexts.get(i)!.sorted();
     this.box[i] = this.next++;
@@ -82,7 +90,7 @@ export class PaintOrder {
     const { view } = this;
     const floats: NodeIndex[] = [];
     const inline: NodeIndex[] = [root];
-    const stack = view.childrenOf(root).toReversed();
+    const stack = this.painted(root).toReversed();
     for (let i = stack.pop(); i !== undefined; i = stack.pop()) {
       if (this.lifted[i]) continue;
       if (floatsAside(view, i) && view.isRendered(i)) floats.push(i);
@@ -90,8 +98,7 @@ export class PaintOrder {
       else {
         if (!isInline(view, i)) this.box[i] = this.next++;
         inline.push(i);
-        for (let children = view.childrenOf(i), c = children.length - 1; c >= 0; c--)
-          stack.push(children[c]!);
+        for (let children = this.painted(i), c = children.length - 1; c >= 0; c--) stack.push(children[c]!);
       }
     }
     for (const i of floats) this.paintAtom(i);
@@ -100,7 +107,8 @@ export class PaintOrder {
         this.paintAtom(i);
         continue;
       }
-      if (i !== root && isInline(view, i)) this.box[i] = this.next++;
+      // What a block-level picture shows comes with the text, and not with the backgrounds (CSS 2.1, appendix E, 7.1).
+      if (i !== root && (isInline(view, i) || view.has(i, FLAG_REPLACED))) this.box[i] = this.next++;
       this.text[i] = this.next++;
     }
   }
@@ -145,6 +153,8 @@ export function makesStackingContext(view: SnapshotView, i: NodeIndex): boolean 
   if (makesByStyle(view, i)) return true;
   return hasZIndex(view, i) && takesZIndex(view, i);
 }
+
+const orderOf = perStyle((view, i) => Number.parseInt(view.style(i, 'order'), 10) || 0);
 
 const hasZIndex = perStyle((view, i) => /^-?\d/.test(view.style(i, 'z-index')));
 

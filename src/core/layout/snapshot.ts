@@ -180,6 +180,7 @@ export const STYLE_PROPERTIES = [
   'flex-direction',
   'flex-wrap',
   'flex-shrink',
+  'order',
   'transform',
   'translate',
   'filter',

@@ -20,17 +20,20 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
   const most = Math.max(0, page.height - viewport.shownHeight);
   const padding = pxOf(view.style(view.root, 'scroll-padding-top')) ?? 0;
   const found = new Map<NodeIndex, Sighting>();
+  const hides = new Map<NodeIndex, number>();
   for (let i = 0; i < view.count; i++) {
     if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
     const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
     const first = firstLine(scene, i);
-    // Of the targets that a bar hides, the first one is told.
-    if (!bar || !first || found.has(bar.node)) continue;
+    if (!bar || !first) continue;
     const target = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
     // At its end a page stops scrolling, with the target lower on the screen; what the page begins with is free there.
     if (target > most || target < bar.height) continue;
     const hidden = Math.min(bar.height - (first.y - target), first.height);
     if (hidden < 0.5 * first.height) continue;
+    hides.set(bar.node, (hides.get(bar.node) ?? 0) + 1);
+    // Of the targets that a bar hides, the first one is shown.
+    if (found.has(bar.node)) continue;
     found.set(bar.node, {
       node: bar.node,
       related: [],
@@ -44,10 +47,19 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
         lost: [{ ...first, height: hidden }],
       },
       severity: 'warning',
-      message: `Hides what a link leads to: the target is brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
+      message: `the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
     });
   }
-  return [...found.values()];
+  return [...found].map(([bar, sighting]) => ({
+    ...sighting,
+    message: `${toldOf(hides.get(bar) ?? 1)} brought to the top of the screen, under ${sighting.message}`,
+  }));
+}
+
+function toldOf(targets: number): string {
+  return targets === 1
+    ? 'Hides what a link leads to: the target is'
+    : `Hides what links lead to: ${targets} targets are`;
 }
 
 function barsAtTop(scene: Scene): { node: NodeIndex; height: number }[] {

@@ -6,7 +6,7 @@ import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
 import { heightFrom } from '../../layout/own-size.js';
-import { isDrawn } from '../../layout/paint.js';
+import { isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -26,7 +26,7 @@ const MILD_ACROSS_PX = 2.5;
 /** Letters reach this far out of a box that is a little too low before it looks wrong, em. */
 const LEAST_EM = 0.15;
 /** Words that were moved have the edge of a box run through them when so much of them lies on either side, CSS px. */
-const LEAST_EITHER_SIDE = 4;
+const LEAST_EITHER_SIDE = 3;
 
 interface Escape {
   readonly box: NodeIndex;
@@ -75,8 +75,9 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
       if (found && (!wasPlaced || isCrossed(found, view.box(at)))) return found;
-      isHeld = true;
     }
+    // What has a ground of its own, be it the colour of the page, covers the edge under its words.
+    isHeld ||= isAround && !isInline(view, at) && (isDrawn(view, at) || isOpaque(view, at));
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
     if (displacement !== 'negative-margin') {

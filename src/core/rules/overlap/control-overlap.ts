@@ -25,8 +25,8 @@ const LEAST_PX = 2.5;
 /** So little may be meant, CSS px. */
 const MILD_PX = 6;
 /** Of a line of text, this share of its height must be overlapped, or of large letters so much, CSS px. */
-const LEAST_TEXT_SHARE = 0.3;
-const LEAST_TEXT_PX = 6;
+const LEAST_TEXT_SHARE = 0.22;
+const LEAST_TEXT_PX = 4;
 /** Of the smaller of two controls, this share must be overlapped. */
 const LEAST_SHARE = 0.06;
 

@@ -32,8 +32,8 @@ import type { RenderView, Sighting } from '../../sightings/sighting.js';
 import { isInline } from '../../layout/displays.js';
 
 /** Of a line's height, this share must be hidden before letters are lost, or of large letters so much, CSS px. */
-const LEAST_HEIGHT_SHARE = 0.25;
-const LEAST_HEIGHT = 6;
+const LEAST_HEIGHT_SHARE = 0.22;
+const LEAST_HEIGHT = 4;
 /** And this share of a control's area. */
 const LEAST_CONTROL_SHARE = 0.3;
 const LEAST_WIDTH = 4;
