@@ -54,6 +54,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (![family, later.rule.meta.family].every((of) => LAYOUT_FAMILIES.includes(of))) return false;
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
+  if (earlier.rule.meta.name === 'page-overflow' && meetAtHome(scene, atFault, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
@@ -84,6 +85,27 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (family === 'clipped') return atFault.includes(later.sighting.node);
   // Overlaps: the same element at fault, or the same pair seen from the other side.
   return later.rule.meta.family === 'overlap' && atFault.includes(later.sighting.node);
+}
+
+/**
+ * Whether what sticks out of the page is lain on where it belongs, in the box that holds it: that is no consequence of its sticking
+ * out at the other end.
+ */
+function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting): boolean {
+  const { view } = scene;
+  const areas = later.shows?.lost ?? [];
+  const takesPart = [...(later.affected ?? []), ...(later.partners ?? [])];
+  const own = atFault.filter((at) => takesPart.some((node) => scene.contains(at, node)));
+  return (
+    areas.length > 0 &&
+    own.length > 0 &&
+    own.every((at) => {
+      const home = view.containingElement(at);
+      // In a box of both, one may have pushed the other aside.
+      if (takesPart.some((node) => scene.contains(home, node) && !scene.contains(at, node))) return false;
+      return areas.every((area) => Math.max(...Object.values(outOf(area, view.box(home)))) <= 1);
+    })
+  );
 }
 
 /** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */
