@@ -65,7 +65,7 @@ export const boxOverflow: Rule = {
 /** The innermost drawn box that an ink runs out of. */
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
-  const shown = ink.shown;
+  const shown = ink.shown && onPageDown(ink.shown);
   if (!shown || isDecoration(scene, ink.node)) return null;
   const moved = { x: false, y: false };
   let [isHeld, wasPlaced] = [false, false];
@@ -94,6 +94,13 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     moved.y ||= Math.min(top, bottom) < 0;
   }
   return null;
+}
+
+/** What is above the page is out of reach, and not seen to be out of a box. */
+function onPageDown(rect: Rect): Rect | null {
+  if (rect.y >= 0) return rect;
+  const bottom = rect.y + rect.height;
+  return bottom > 0 ? { ...rect, y: 0, height: bottom } : null;
 }
 
 /** Whether an edge of a box runs through an ink: a good part of it lies on either side. */
