@@ -31,7 +31,7 @@ export function csvReport(manifest: Manifest): string {
   const names = pageNames(manifest);
   const widths = new Map(manifest.profiles.map(({ name, width }) => [name, width]));
   const rows = manifest.findings.flatMap((finding) =>
-    finding.seen.map(({ page, profile, rect, by }) => [
+    finding.seen.map(({ page, profile, rect, by, message = finding.message }) => [
       names.get(page) ?? page,
       profile,
       widths.get(profile) ?? '',
@@ -45,7 +45,7 @@ export function csvReport(manifest: Manifest): string {
       rect.y,
       rect.width,
       rect.height,
-      [finding.message, ...finding.details].join('\n'),
+      [message, ...finding.details].join('\n'),
       finding.cause?.message ?? '',
       finding.cause?.declaration?.source ?? '',
       finding.waived?.reason ?? '',

@@ -66,12 +66,12 @@ function foundOn(
   { page, profile }: RenderRecord,
   counted: readonly Severity[],
 ): FindingRecord[] {
-  return findings.filter(
-    ({ severity, waived, seen }) =>
-      !waived &&
-      counted.includes(severity) &&
-      seen.some((entry) => entry.page === page && entry.profile === profile),
-  );
+  return findings
+    .filter(({ severity, waived }) => !waived && counted.includes(severity))
+    .flatMap((finding) => {
+      const here = finding.seen.find((entry) => entry.page === page && entry.profile === profile);
+      return here ? [{ ...finding, message: here.message ?? finding.message }] : [];
+    });
 }
 
 function textOf({ severity, rule, selector, message, cause }: FindingRecord): string {

@@ -1,3 +1,4 @@
+import { seenUnder } from './seen-under.js';
 import { gravest } from '../sightings/sighting.js';
 import { pathIn } from './judge.js';
 import type { Finding } from './finding.js';
@@ -28,7 +29,7 @@ export function mergeAcrossPages<F extends Finding>(
       ...first,
       severity: gravest([first.severity, finding.severity])!,
       pages: [...new Set([...first.pages, ...finding.pages])],
-      seen: [...first.seen, ...finding.seen],
+      seen: [...first.seen, ...seenUnder(first.message, finding)],
     });
   }
   return [...merged.values()];

@@ -1,5 +1,6 @@
 import { union } from '../geometry/rect.js';
 import { gravest } from '../sightings/sighting.js';
+import { seenUnder } from './seen-under.js';
 import type { Finding, Seen } from './finding.js';
 
 /**
@@ -38,7 +39,7 @@ function merged(group: readonly Finding[]): Finding {
     severity: gravest(group.map(({ severity }) => severity))!,
     pages: [...new Set(group.flatMap(({ pages }) => pages))],
     related: [...related],
-    seen: joined(group.flatMap(({ seen }) => seen)),
+    seen: joined(group.flatMap((finding) => seenUnder(first.message, finding))),
   };
 }
 
@@ -48,8 +49,12 @@ function joined(seen: readonly Seen[]): Seen[] {
   for (const entry of seen) {
     const key = `${entry.page}\n${entry.profile}`;
     const earlier = byRender.get(key);
-    const by = (entry.by?.px ?? 0) > (earlier?.by?.px ?? 0) ? entry.by : (earlier?.by ?? null);
-    byRender.set(key, earlier ? { ...earlier, rect: union(earlier.rect, entry.rect), by } : entry);
+    if (!earlier) {
+      byRender.set(key, entry);
+      continue;
+    }
+    const { by, message } = (entry.by?.px ?? 0) > (earlier.by?.px ?? 0) ? entry : earlier;
+    byRender.set(key, { ...earlier, rect: union(earlier.rect, entry.rect), by, message });
   }
   return [...byRender.values()];
 }

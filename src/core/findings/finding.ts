@@ -37,6 +37,8 @@ export interface Seen {
   /** CSS px from the page's top left. */
   readonly rect: Rect;
   readonly by: Measure;
+  /** What is said of the finding there, where it is not the finding's own message. */
+  readonly message?: string | undefined;
   /** The element at fault, those that lose something by it, and what is lost. */
   readonly fault?: Rect | undefined;
   readonly suffers?: Rect[] | undefined;

@@ -88,13 +88,20 @@ function toFinding(
       related.add(entry.writer.write(elementOf(entry, node)));
   }
   related.delete(selector);
-  const seen: Seen[] = entries.map(({ page: at, profile, sighting, writer: { view } }) => ({
-    page: at,
-    profile,
-    rect: rounded(sighting.rect),
-    by: sighting.by && { axis: sighting.by.axis, px: Math.round(sighting.by.px * 100) / 100 },
-    ...shownParts(view, sighting),
-  }));
+  const isTold = rule.tell !== undefined && details.length > 0;
+  const message = isTold ? rule.tell!(details) : messageOf(worst);
+  const seen: Seen[] = entries.map((entry) => {
+    const { page: at, profile, sighting, writer } = entry;
+    const own = isTold ? message : messageOf(entry);
+    return {
+      page: at,
+      profile,
+      rect: rounded(sighting.rect),
+      by: sighting.by && { axis: sighting.by.axis, px: Math.round(sighting.by.px * 100) / 100 },
+      ...(own !== message && { message: own }),
+      ...shownParts(writer.view, sighting),
+    };
+  });
   return {
     id: `${rule.meta.name}-${digest(`${page}\n${key}`)}`,
     rule: rule.meta.name,
@@ -106,7 +113,7 @@ function toFinding(
     key,
     selector,
     related: [...related],
-    message: rule.tell && details.length > 0 ? rule.tell(details) : messageOf(worst),
+    message,
     details,
     words: wordsOf(worst),
     cause,

@@ -9,6 +9,7 @@ export interface CropOf {
   readonly profile: string;
   readonly rect: Rect;
   readonly by?: FindingRecord['seen'][number]['by'];
+  readonly message?: string | undefined;
   readonly lost?: readonly Rect[] | undefined;
   readonly fault?: Rect | undefined;
   readonly suffers?: readonly Rect[] | undefined;
@@ -22,7 +23,7 @@ export function Crop({ of, scale, isRight = false }: { of: CropOf; scale: number
   const render = renderOf(of.page, of.profile);
   if (!profile || !render) return null;
   return (
-    <figure class={isRight ? 'crop right' : 'crop'}>
+    <figure class={isRight ? 'crop right' : 'crop'} title={of.message}>
       <Cut of={of} scale={scale} profile={profile} isRight={isRight} />
       <figcaption>
         {isRight && <strong>Right: </strong>}

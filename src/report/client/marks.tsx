@@ -23,7 +23,7 @@ export function Marks({ marks, factor, size }: Props) {
         const isWhole = width * height > WHOLE_SHARE * size.width * size.height;
         const state = isOpen ? ' open' : lit.value === finding.id ? ' lit' : '';
         const by = seen.by ? `${Math.round(seen.by.px)} px` : '';
-        const title = `${finding.rule} ${by}\n${finding.selector}\n${finding.message}${finding.cause ? `\nWhy: ${finding.cause.message}` : ''}`;
+        const title = `${finding.rule} ${by}\n${finding.selector}\n${seen.message ?? finding.message}${finding.cause ? `\nWhy: ${finding.cause.message}` : ''}`;
         return (
           <button
             key={`${finding.id} ${seen.page}`}

@@ -41,6 +41,8 @@ test('what one declaration does to several elements is one finding', () => {
     ['narrow', 9, 40, 60],
     ['wide', 2, 20, 10],
   ]);
+  expect(merged!.message).toBe('a runs out.');
+  expect(merged!.seen.map(({ message }) => message)).toEqual(['b runs out.', 'c runs out.']);
 });
 
 test.each([

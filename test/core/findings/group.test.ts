@@ -30,6 +30,8 @@ test('the same defect on several profiles is one finding with its worst measure 
     ['test-390', 110],
   ]);
   expect(found[0]!.message).toContain('180 px');
+  // What is said of it on another profile is of that profile.
+  expect(found[0]!.seen.map(({ message }) => message?.includes('110 px'))).toEqual([undefined, true]);
 });
 
 test('ids do not depend on the profiles, on their order, or on unrelated elements', () => {

@@ -193,7 +193,14 @@ describe('what lies over the page on purpose', () => {
     ).toBe(true);
     expect(holds(fillsScreen, x({ box: [0, 0, 400, 800], style: fixed }))).toBe(true);
     expect(holds(fillsScreen, x({ box: [0, 740, 400, 60], style: fixed }))).toBe(false);
-    expect(holds(isDismissible, x({ class: 'cookie-bar' }))).toBe(true);
+    const words = { flags: FLAG_TEXT, lines: [line(0, 0, 90)] };
+    const button = { tag: 'button', box: [0, 40, 90, 30] as const, flags: FLAG_CONTROL };
+    const wall = (children: Node[]) => x({ box: [0, 0, 400, 800], style: fixed, children });
+    expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }]))).toBe(false);
+    expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }, button]))).toBe(true);
+    expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed }))).toBe(true);
+    // It lies over nothing.
+    expect(holds(isDismissible, x({ class: 'cookie-bar' }))).toBe(false);
     expect(holds(isDismissible, x({ flags: FLAG_OVERLAY }))).toBe(true);
     expect(holds(isDismissible, x({ class: 'call-bar' }))).toBe(false);
   });
@@ -249,6 +256,8 @@ describe('stacks', () => {
     });
     expect(pair(areShingled, face('a', 0), face('b', 32))).toBe(true);
     expect(pair(areShingled, face('a', 0, true), face('b', 32))).toBe(false);
+    // Pulled sideways and beside one another, as rows with gutters are.
+    expect(pair(areShingled, face('a', 0), face('b', 60))).toBe(false);
   });
 });
 
@@ -259,6 +268,15 @@ describe('losses', () => {
   test('slides beside a window: by name, by a moved track, by buttons beside it', () => {
     expect(lost({}, words(120))).toBe(1);
     expect(lost({ class: 'boat-carousel' }, words(120))).toBe(0);
+    const arrow = (position: string): Node => ({
+      tag: 'button',
+      box: [88, 5, 24, 30],
+      flags: FLAG_CONTROL,
+      style: { ...WHITE, display: 'inline-block', position },
+    });
+    const window = { class: 'boat-carousel', style: { ...HIDDEN, position: 'relative' } };
+    expect(lost(window, arrow('static'))).toBe(0);
+    expect(lost(window, arrow('absolute'))).toBe(1);
     const track: Node = {
       tag: 'div',
       box: [0, 0, 300, 20],

@@ -1,5 +1,5 @@
 import { PaintOrder } from '../../../src/core/layout/paint-order.js';
-import { FLAG_TOP_LAYER } from '../../../src/core/layout/snapshot.js';
+import { FLAG_REPLACED, FLAG_TOP_LAYER } from '../../../src/core/layout/snapshot.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
 
 const box = [0, 0, 100, 100] as const;
@@ -68,4 +68,17 @@ test('flex items take z-index without being positioned', () => {
 test('the top layer lies over everything', () => {
   const dialog = node('dialog', {}, [], { flags: FLAG_TOP_LAYER });
   expect(painted([dialog, node('high', { position: 'fixed', 'z-index': '999' })])).toBe('high dialog');
+});
+
+test('CSS 2.1, appendix E, 7.1: a block-level picture comes with the text, after the backgrounds of later blocks', () => {
+  const picture = node('picture', { display: 'block' }, [], { tag: 'img', flags: FLAG_REPLACED });
+  expect(painted([picture, node('block')])).toBe('block picture');
+});
+
+test('items are painted in the order that `order` gives them', () => {
+  const row = (display: string) =>
+    painted([node('row', { display }, [node('second', { order: '2' }), node('first', { order: '1' })])]);
+  expect(row('flex')).toBe('row first second');
+  expect(row('grid')).toBe('row first second');
+  expect(row('block')).toBe('row second first');
 });

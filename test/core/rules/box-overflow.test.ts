@@ -1,5 +1,5 @@
 import { boxOverflow } from '../../../src/core/rules/overflow/box-overflow.js';
-import { CARD, line, seenBy } from '../../support/render.js';
+import { CARD, line, seenBy, WHITE } from '../../support/render.js';
 
 const WIDE = { width: 400, height: 800 };
 
@@ -37,10 +37,35 @@ test('what was put out of its place on purpose is design', () => {
       tag: 'div',
       box: [10, 10, 120, 60] as const,
       style: CARD,
-      children: [{ ...badge, style }],
+      children: [{ ...badge, style: { ...style, ...WHITE } }],
     };
     expect(seenBy(boxOverflow, WIDE, [card])).toEqual([]);
   }
+});
+
+test('bare words that were moved: an edge through them is no design, a place beside the box is', () => {
+  const words = (x: number) => ({
+    tag: 'span',
+    id: 'words',
+    box: [x, 20, 60, 20] as const,
+    style: { position: 'absolute' },
+    lines: [line(x, 20, 60)],
+  });
+  const card = (x: number) => ({
+    tag: 'div',
+    box: [10, 10, 120, 60] as const,
+    style: { ...CARD, position: 'relative' },
+    children: [words(x)],
+  });
+  expect(seenBy(boxOverflow, WIDE, [card(100)])).toEqual(['#words x 30']);
+  expect(seenBy(boxOverflow, WIDE, [card(128)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(150)])).toEqual([]);
+});
+
+test('what is above the page is not out of a box that begins there', () => {
+  const text = { tag: 'p', box: [20, -12, 100, 20] as const, lines: [line(20, -12, 80)] };
+  const band = { tag: 'div', box: [0, 0, 400, 60] as const, style: CARD, children: [text] };
+  expect(seenBy(boxOverflow, WIDE, [band])).toEqual([]);
 });
 
 test('rounding and the overhang of letters are left alone', () => {

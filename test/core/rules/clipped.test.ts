@@ -29,6 +29,30 @@ describe('text-clipped', () => {
   ])('%s is design', (_, more) => {
     expect(seenBy(textClipped, PAGE, [teaser(HIDDEN, more)])).toEqual([]);
   });
+  test('a figure that ends what is shortened is no tail of a sentence', () => {
+    const clamped = (tag: string, text: string) => {
+      const render = renderOf(PAGE, [
+        {
+          tag: 'p',
+          id: 'p',
+          box: [10, 10, 200, 24] as const,
+          style: { ...HIDDEN, '-webkit-line-clamp': '1' },
+          lines: [line(10, 12, 180)],
+          children: [
+            {
+              tag,
+              box: [10, 36, 80, 20] as const,
+              style: { display: 'inline' },
+              lines: [line(10, 36, 80, text)],
+            },
+          ],
+        },
+      ]);
+      return textClipped.check(render).map(({ severity }) => severity ?? 'error');
+    };
+    expect(clamped('b', '34 crowns')).toEqual(['error']);
+    expect(clamped('b', 'and so on')).toEqual(['notice']);
+  });
   test('an ellipsis is a notice, unless too little is left to read', () => {
     const cell = (width: number) => ({
       tag: 'td',
@@ -101,6 +125,11 @@ describe('unreachable', () => {
       ]),
     ).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
+  });
+  test('what an offset moves out of the page is not waiting, unless it was sent far away', () => {
+    const offset = (left: number) => label(left, { position: 'relative', left: `${left}px` });
+    expect(seenBy(unreachable, PAGE, [offset(-125)])).toEqual(['#label x 125']);
+    expect(seenBy(unreachable, PAGE, [offset(-9999)])).toEqual([]);
   });
   test('before the start of a scroll container', () => {
     const scroller = {

@@ -120,7 +120,7 @@ describe('covered', () => {
       ...sceneOf(renderOf(PAGE, [title]).view).inks.map(({ full }) => full.y + full.height),
     );
     expect(seenBy(covered, PAGE, [title, over(foot - 7)])).toEqual(['#panel y 7']);
-    expect(seenBy(covered, PAGE, [title, over(foot - 5)])).toEqual([]);
+    expect(seenBy(covered, PAGE, [title, over(foot - 3)])).toEqual([]);
     const button = (y: number) => ({
       ...over(y),
       tag: 'button',
@@ -240,6 +240,26 @@ describe('control-overlap', () => {
       seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 80, { margin: [0, 0, 0, -30] })]),
     ).toEqual(['#b x 30']);
     expect(seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 110)])).toEqual([]);
+  });
+  test('a box to be ticked lies on the words of its own label only where it was moved', () => {
+    const label = (style: Record<string, string>) => ({
+      tag: 'label',
+      id: 'label',
+      box: [10, 10, 200, 20] as const,
+      style: { display: 'inline' },
+      lines: [line(30, 10, 120)],
+      children: [
+        {
+          tag: 'input',
+          id: 'tick',
+          box: [8, 2, 39, 39] as const,
+          flags: FLAG_CONTROL | FLAG_REPLACED,
+          style: { display: 'inline-block', ...style },
+        },
+      ],
+    });
+    expect(seenBy(controlOverlap, PAGE, [label({ transform: 'matrix(3, 0, 0, 3, 0, 0)' })])).toHaveLength(1);
+    expect(seenBy(controlOverlap, PAGE, [label({})])).toEqual([]);
   });
   test('a small button on a large link is design, unless it lies on its words', () => {
     const card = { tag: 'a', id: 'card', box: [10, 10, 300, 200] as const, flags: FLAG_CONTROL };
