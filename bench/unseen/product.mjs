@@ -4,7 +4,8 @@ import { loadSource } from '../../scripts/load-source.mjs';
 import { SIZES } from './oracle.mjs';
 
 // All that reads layouts comes from one bundle: what is remembered of a layout is told apart by numbers that each bundle counts for itself.
-const { findingsOfPage, NO_DELIVERY, RULES, SnapshotView } = await loadSource('bench/lib/bench-api.mjs');
+const { findingsOfPage, Judge, NO_DELIVERY, RULES, SnapshotView, takeLooks } =
+  await loadSource('bench/lib/bench-api.mjs');
 
 const devices = await pickProfiles(
   SIZES.map(({ width, height, isMobile }) => `${width}x${height}${isMobile ? '+mobile' : ''}`),
@@ -28,7 +29,18 @@ export async function findingsOn(session, url) {
     try {
       await page.settle('loaded');
       const view = new SnapshotView(await page.collect({ locate: [] }));
-      renders.push({ page: 'page', device, view, httpStatus: null, delivery: NO_DELIVERY, essentials: [] });
+      const render = {
+        page: 'page',
+        device,
+        view,
+        httpStatus: null,
+        delivery: NO_DELIVERY,
+        essentials: [],
+      };
+      const probe = page.probe();
+      await takeLooks(new Judge(RULES, {}), render, probe);
+      await probe.close();
+      renders.push(render);
     } finally {
       await page.close();
     }

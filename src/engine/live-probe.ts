@@ -2,7 +2,8 @@ import type { Declaration } from '../core/cause/cause.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Deadline } from './deadline.js';
 import type { PageDriver, StyleOrigins } from './driver.js';
-import type { Generated, IdleMedia, LayoutChange, Probe } from './probe.js';
+import type { Rect } from '../core/geometry/rect.js';
+import type { Generated, IdleMedia, LayoutChange, Probe, StyleChange } from './probe.js';
 
 /** A probe into an open page. */
 export class LiveProbe implements Probe {
@@ -21,6 +22,17 @@ export class LiveProbe implements Probe {
       return await deadline.race(driver.completed(collected));
     } finally {
       await deadline.race(driver.call('endTrial'));
+    }
+  }
+
+  async pictureWith(styles: readonly StyleChange[], area: Rect): Promise<Buffer | null> {
+    const { driver, deadline } = this;
+    if (!driver.capabilities.has('pictures')) return null;
+    try {
+      if (styles.length > 0) await deadline.race(driver.call('dress', { styles }));
+      return await deadline.race(driver.picture({ ...area, scale: 1 }, 'png'));
+    } finally {
+      if (styles.length > 0) await deadline.race(driver.call('endTrial'));
     }
   }
 

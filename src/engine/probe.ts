@@ -1,8 +1,9 @@
 import type { Declaration } from '../core/cause/cause.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
-import type { LayoutChange } from '../page/trial.js';
+import type { Rect } from '../core/geometry/rect.js';
+import type { LayoutChange, StyleChange } from '../page/trial.js';
 
-export type { LayoutChange };
+export type { LayoutChange, StyleChange };
 
 /** A media query that does not hold at this width, with the first declaration in it that is about given elements. */
 export interface IdleMedia {
@@ -16,6 +17,11 @@ export type Generated = 'before' | 'after';
 export interface Probe {
   /** The page as it would be laid out with a change, which is taken back before this returns. */
   layoutWith(change: LayoutChange): Promise<LayoutSnapshot>;
+  /**
+   * A part of the page as it would look with styles changed, which is taken back before this returns: a PNG file at device pixels; null where
+   * the engine takes none. @param area CSS px from the page's top left
+   */
+  pictureWith(styles: readonly StyleChange[], area: Rect): Promise<Buffer | null>;
   /** The media queries about the width that do not hold, though their rules are about one of the elements. */
   idleMedia(uids: readonly number[]): Promise<IdleMedia[]>;
   /**

@@ -5,7 +5,7 @@ import { elementOf } from './identity.js';
 import { holdForPicture } from './for-picture.js';
 import { idleMedia } from './media-trial.js';
 import { resized, scrolledTo, scrollThrough, settle } from './settle.js';
-import { endTrial, trial } from './trial.js';
+import { dress, endTrial, trial } from './trial.js';
 
 /**
  * The entry of the bundle that the engine evaluates in an isolated world of the page: page scripts can neither see it
@@ -13,6 +13,7 @@ import { endTrial, trial } from './trial.js';
  */
 const isoptic = {
   trial,
+  dress,
   endTrial,
   idleMediaOf,
   scrollThrough,

@@ -23,6 +23,12 @@ export async function trial(change: LayoutChange): Promise<Collected> {
   return collect([], true);
 }
 
+/** Puts a change in force until `endTrial`, without reading the page. */
+export async function dress(change: LayoutChange): Promise<void> {
+  await endTrial();
+  held = await begin(change);
+}
+
 export async function endTrial(): Promise<void> {
   const end = held;
   held = null;

@@ -94,7 +94,10 @@ export const findingSchema = z.object({
       profile: z.string(),
       rect: rect.describe("CSS px from the page's top left"),
       by: z.object({ axis: z.enum(['x', 'y']), px: z.number() }).nullable(),
-      message: z.string().optional().describe("what is said of it there, where it is not the finding's message"),
+      message: z
+        .string()
+        .optional()
+        .describe("what is said of it there, where it is not the finding's message"),
       evidence: z.string().optional(),
       fault: rect.optional().describe('the element at fault'),
       suffers: z.array(rect).optional().describe('the elements that lose something by it'),

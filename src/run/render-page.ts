@@ -16,6 +16,7 @@ import { isFor, loadsOf, type CapturedPage, type PageLoad } from './captures.js'
 import { CauseFinder } from './cause-finder.js';
 import { writeLayout } from './layout-file.js';
 import type { RenderRecord } from './manifest.js';
+import { takeLooks } from './looks.js';
 import { takeScreens } from './screens.js';
 import { fontNotes, redirectNotes, variantNotes } from './notes.js';
 import type { CheckPlan, CheckTools } from './plan.js';
@@ -150,6 +151,7 @@ class PageWork {
               delivery: NO_DELIVERY,
               essentials: [],
             };
+            await takeLooks(this.judge, render, probe);
             if (this.wantsScreens) await takeScreens(this.judge, render, probe, this.screens);
             await finders.get(state)?.investigate(place, { ...render, page: page.id }, probe);
           },

@@ -23,6 +23,7 @@ function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
       probe.asked++;
       return layoutWith(change);
     },
+    pictureWith: () => Promise.resolve(null),
     screenAt: () => Promise.resolve(null),
     idleMedia: () => Promise.resolve([]),
     declarationOf: () => Promise.resolve(null),

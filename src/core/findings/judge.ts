@@ -1,5 +1,7 @@
 import type { SnapshotView } from '../layout/view.js';
 import { LAYOUT_FAMILIES, type Rule } from '../rules/rule.js';
+import { area } from '../geometry/rect.js';
+import type { Doubt } from '../sightings/doubt.js';
 import type { RenderView, Sighting } from '../sightings/sighting.js';
 import { withoutConsequences, type Reported } from './consequences.js';
 import { withSettings, type RuleSettings } from './settings.js';
@@ -36,6 +38,18 @@ export class Judge {
     const alone = all.filter(({ rule }) => rule.meta.standsAlone);
     const told = alone.length > 0 ? alone : withoutConsequences(render.view, all);
     return withSettings(render.view, told, this.settings);
+  }
+
+  /** The spots of a render that boxes alone don't decide, the largest first. */
+  doubts(render: RenderView): Doubt[] {
+    return this.rules
+      .flatMap((rule) => rule.doubts?.(render) ?? [])
+      .sort((a, b) => area(b.area) - area(a.area));
+  }
+
+  /** Forgets what rules saw of a layout, once there is more to be seen of it. */
+  forget(view: SnapshotView): void {
+    this.seen.delete(view);
   }
 
   /** What one rule sees. */

@@ -29,6 +29,11 @@ export function areApart(view: SnapshotView, a: Piece, b: Piece, least: number):
   return (isAskew(view, a.node) || isAskew(view, b.node)) && depthOf(view, a, b) < least;
 }
 
+/** Turned by so nearly an eighth that the sides of its box do not follow from those of the upright one round it. */
+export function isOfUnknownSides(view: SnapshotView, i: NodeIndex): boolean {
+  return isAskew(view, i) && Math.abs(Math.cos(2 * rotationOf(view, i))) <= EIGHTH;
+}
+
 /**
  * How deep two turned pieces reach into one another, CSS px: the least way by which they would be apart, and negative where
  * they are. (The separating axis theorem for two rectangles.)

@@ -107,8 +107,20 @@ export interface LayoutSnapshot {
   readonly hoverReveals: Int32Array;
   /** Elements that the page exempts from rules by `data-isoptic-allow`: what stands in the attribute. */
   readonly allowed: readonly { readonly node: number; readonly rules: string }[];
+  /** What was seen in pixels of doubtful spots, once they were looked at in the live page. */
+  looks?: readonly Look[];
   /** What the collector did not read, and how much of it. Empty when the snapshot is complete. */
   readonly leftOut: readonly { readonly what: string; readonly count: number }[];
+}
+
+/** What a look at pixels showed of words, or a control, that something lies over. */
+export interface Look {
+  /** The uids of what lies over them, and of the element that they stand in. */
+  readonly cover: number;
+  readonly under: number;
+  /** How much ink of them there is in the spot when nothing lies over it, and how much of that can't be seen, CSS px². */
+  readonly ink: number;
+  readonly hidden: number;
 }
 
 export const KIND_ELEMENT = 0;

@@ -1,3 +1,4 @@
+import type { Doubt } from '../sightings/doubt.js';
 import type { RenderView, Severity, Sighting } from '../sightings/sighting.js';
 
 export const FAMILIES = [
@@ -34,6 +35,8 @@ export interface RuleMeta {
 export interface Rule {
   readonly meta: RuleMeta;
   check(render: RenderView): Sighting[];
+  /** The spots that boxes alone don't decide. What is seen of them in the live page stands in the layout when `check` is called again. */
+  doubts?(render: RenderView): Doubt[];
   /** What to say of the details of all renders together; without it, what the worst render says stays. */
   tell?(details: readonly string[]): string;
 }

@@ -6,6 +6,7 @@ import {
   FLAG_CONTROL,
   FLAG_FIELD,
   FLAG_LABEL,
+  FLAG_PICTURE,
   FLAG_REPLACED,
   FLAG_TOP_LAYER,
 } from '../../../src/core/layout/snapshot.js';
@@ -100,6 +101,48 @@ describe('text-overlap', () => {
 });
 
 describe('covered', () => {
+  test('what pixels showed of a doubtful spot goes before what boxes say', () => {
+    const under = text('under', 20);
+    const over = {
+      tag: 'img',
+      id: 'over',
+      box: [10, 10, 200, 40] as const,
+      flags: FLAG_PICTURE | FLAG_REPLACED,
+      style: { position: 'absolute' },
+    };
+    const sees = (hidden: number | null) => {
+      const render = renderOf(PAGE, [under, over]);
+      const [doubt] = covered.doubts!(render);
+      const { uid } = render.view.snapshot.nodes;
+      if (hidden !== null)
+        render.view.snapshot.looks = [
+          { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 200, hidden },
+        ];
+      return covered.check(render).map(({ message }) => /By pixels, \d+ px²/.exec(message)?.[0] ?? 'boxes');
+    };
+    expect(sees(null)).toEqual(['boxes']);
+    expect(sees(0)).toEqual([]);
+    expect(sees(20)).toEqual([]);
+    expect(sees(180)).toEqual(['By pixels, 180 px²']);
+  });
+  test('what is slight counts only where pixels bear it out', () => {
+    const band = (y: number) => ({
+      tag: 'div',
+      id: 'band',
+      box: [10, y, 200, 30] as const,
+      style: { ...CARD, position: 'absolute' },
+    });
+    // The letters begin 3.6 px below the top of the line.
+    const render = renderOf(PAGE, [text('under', 50), band(26)]);
+    const [doubt, ...others] = covered.doubts!(render);
+    expect(others).toEqual([]);
+    expect(covered.check(render)).toEqual([]);
+    const { uid } = render.view.snapshot.nodes;
+    render.view.snapshot.looks = [
+      { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30, hidden: 28 },
+    ];
+    expect(covered.check(render)).toHaveLength(1);
+  });
   const panel = (
     style: Record<string, string>,
     box: readonly [number, number, number, number] = [10, 24, 200, 60],
@@ -128,7 +171,7 @@ describe('covered', () => {
       style: { ...CARD, position: 'absolute' },
     });
     expect(seenBy(controlOverlap, PAGE, [title, button(foot - 7)])).toEqual(['#panel y 7']);
-    expect(seenBy(controlOverlap, PAGE, [title, button(foot - 5)])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [title, button(foot - 3)])).toEqual([]);
   });
   test('off the page there is nothing to hide, and nothing that lies on anything', () => {
     const off = { ...text('off', 20), box: [-190, 20, 200, 20] as const };

@@ -16,15 +16,18 @@ import { coverCulprit } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isVertical } from '../../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
-import { areApart } from '../../layout/rotated.js';
+import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
-import { FLAG_CONTROL } from '../../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE } from '../../layout/snapshot.js';
+import { perStyle } from '../../layout/memo.js';
+import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { isFreedBySticking } from '../../sightings/freed-by-sticking.js';
+import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -37,6 +40,11 @@ const LEAST_HEIGHT = 4;
 /** And this share of a control's area. */
 const LEAST_CONTROL_SHARE = 0.3;
 const LEAST_WIDTH = 4;
+/** Of a line's height, what may be hidden beyond doubt, and of a control's area. */
+const SLIGHT_HEIGHT_SHARE = 0.12;
+const SLIGHT_CONTROL_SHARE = 0.12;
+/** Smaller corners hide what a box does, CSS px. */
+const LEAST_RADIUS = 8;
 /** Up to here it may be meant. */
 const MILD_SHARE = 0.4;
 
@@ -45,6 +53,8 @@ interface Hiding {
   readonly ink: Ink;
   readonly common: Rect;
   readonly culprit: NodeIndex;
+  /** What pixels have to tell: nothing; whether the cover is there at all, since its shape is known roughly; or whether so little counts. */
+  readonly doubt: 'none' | 'shape' | 'slight';
 }
 
 /**
@@ -60,26 +70,37 @@ export const covered: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const hidings: Hiding[] = [];
-    const look = (ink: Ink, cover: Cover) => {
-      const hiding = hidingOf(scene, ink, cover);
-      if (hiding) hidings.push(hiding);
-    };
-    for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
-    for (const cover of coversAtEnd(scene)) {
-      for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
-    }
-    for (const { ink, cover } of inksAtScrollEnds(scene)) {
-      const hiding = hidingOf(scene, ink, cover, true);
-      if (hiding) hidings.push(hiding);
-    }
+    const hidings = hidingsOf(scene).filter(({ doubt, cover, ink }) => {
+      if (doubt === 'none') return true;
+      const hidden = hiddenInk(render.view, { cover: cover.node, under: ink.node });
+      return hidden === null ? doubt === 'shape' : hidden > 0;
+    });
     return [
       ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
       ...coveredSticking(scene, render),
     ];
   },
+  doubts: ({ view }) =>
+    hidingsOf(sceneOf(view))
+      .filter(({ doubt }) => doubt !== 'none')
+      .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
 };
+
+/** Everything that lies under something by their boxes. */
+function hidingsOf(scene: Scene): Hiding[] {
+  const hidings: Hiding[] = [];
+  const look = (ink: Ink, cover: Cover, isAtEnd = false) => {
+    const hiding = hidingOf(scene, ink, cover, isAtEnd);
+    if (hiding) hidings.push(hiding);
+  };
+  for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
+  for (const cover of coversAtEnd(scene)) {
+    for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
+  }
+  for (const { ink, cover } of inksAtScrollEnds(scene)) look(ink, cover, true);
+  return hidings;
+}
 
 /** What is fixed to the screen or sticks to it, where it lies on the page once that is scrolled to its end. */
 function coversAtEnd(scene: Scene): Cover[] {
@@ -113,8 +134,13 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   )
     return null;
   const common = intersect(ink.shown!, cover.rect);
-  if (!common || !isLost(view, ink, common)) return null;
-  if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH)) return null;
+  if (!common) return null;
+  const isAway =
+    isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || isAtEnd;
+  let doubt = doubtOf(view, ink, cover, common);
+  if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
+    doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
+  if (doubt === null || (doubt === 'slight' && isAway)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
@@ -128,8 +154,28 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
     if (isFreedByScrolling(view, moving, still)) return null;
   }
-  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink, common) };
+  // Looks are taken where the page stands after loading.
+  const settled = isAway ? 'none' : doubt;
+  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink, common), doubt: settled };
 }
+
+/** Whether boxes tell that something is lost; null where they tell that nothing is. */
+function doubtOf(view: SnapshotView, ink: Ink, cover: Cover, common: Rect): Hiding['doubt'] | null {
+  if (isLost(view, ink, common)) return isRoughlyKnown(view, cover.node) ? 'shape' : 'none';
+  const isSlight = isLost(view, ink, common, SLIGHT_HEIGHT_SHARE, SLIGHT_CONTROL_SHARE);
+  return isSlight && displacementOf(view, cover.node) !== null ? 'slight' : null;
+}
+
+/** A picture may be see-through in parts; round, cut or turned boxes are smaller than they are. */
+function isRoughlyKnown(view: SnapshotView, i: NodeIndex): boolean {
+  return view.has(i, FLAG_PICTURE) || !isUpright(view, i) || hasShape(view, i);
+}
+
+const hasShape = perStyle(
+  (view, i) =>
+    (view.style(i, 'clip-path') !== 'none' && view.style(i, 'clip-path') !== '') ||
+    Number.parseFloat(view.style(i, 'border-top-left-radius')) >= LEAST_RADIUS,
+);
 
 /** What stands in an element and was moved onto the words of that element itself; a mark at their corner is no harm. */
 function isLaidOnOwnText(scene: Scene, ink: Ink, cover: Cover): boolean {
@@ -152,12 +198,27 @@ function isOfControl(view: SnapshotView, i: NodeIndex): boolean {
   return false;
 }
 
-function isLost(view: SnapshotView, ink: Ink, common: Rect): boolean {
-  if (ink.kind === 'control') return area(common) >= LEAST_CONTROL_SHARE * area(ink.full);
+function isLost(
+  view: SnapshotView,
+  ink: Ink,
+  common: Rect,
+  heightShare = LEAST_HEIGHT_SHARE,
+  controlShare = LEAST_CONTROL_SHARE,
+): boolean {
+  if (ink.kind === 'control') return area(common) >= controlShare * area(ink.full);
   const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
   return (
     sizeAlong(common, along) >= LEAST_WIDTH &&
-    sizeAlong(common, across) >= Math.min(LEAST_HEIGHT, LEAST_HEIGHT_SHARE * sizeAlong(ink.full, across))
+    sizeAlong(common, across) >= Math.min(LEAST_HEIGHT, heightShare * sizeAlong(ink.full, across))
+  );
+}
+
+/** What looks showed to be hidden, each element's once, CSS px². */
+function inkGone(view: SnapshotView, entries: readonly Hiding[]): number {
+  const pairs = new Map(entries.map(({ cover, ink }) => [`${cover.node} ${ink.node}`, { cover, ink }]));
+  return [...pairs.values()].reduce(
+    (sum, { cover, ink }) => sum + (hiddenInk(view, { cover: cover.node, under: ink.node }) ?? 0),
+    0,
   );
 }
 
@@ -165,6 +226,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const { view } = scene;
   const { cover, ink, common, culprit } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
   const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
+  const looked = inkGone(view, entries);
   const { more, isMany } = andMore(hidden - 1);
   const still = isFixed(view, cover.node) ? `, and scrolling does not free ${isMany ? 'them' : 'it'}` : '';
   const size = sizeText(common);
@@ -193,6 +255,6 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
         ? over.height < MILD_SHARE * under.full.height
         : area(over) < MILD_SHARE * area(under.full),
     ),
-    message: `${said}${still}, ${onScreen(render)}.`,
+    message: `${said}${still}, ${onScreen(render)}.${looked > 0 ? ` By pixels, ${Math.round(looked)} px² of ink lie under it.` : ''}`,
   };
 }

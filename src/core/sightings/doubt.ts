@@ -1,0 +1,22 @@
+import type { Rect } from '../geometry/rect.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** By their boxes something lies over words or over a control; whether it hides them, pixels tell. */
+export interface Doubt {
+  readonly cover: NodeIndex;
+  readonly under: NodeIndex;
+  /** CSS px of the page. */
+  readonly area: Rect;
+}
+
+/** So much of the ink in a spot has to be gone, and at least so much of it, CSS px². */
+const LEAST_SHARE = 0.3;
+const LEAST_HIDDEN = 6;
+
+/** How much ink is hidden in a spot that was looked at, CSS px², 0 where nothing to speak of is; null where nobody looked. */
+export function hiddenInk({ snapshot }: SnapshotView, { cover, under }: Omit<Doubt, 'area'>): number | null {
+  const { uid } = snapshot.nodes;
+  const look = snapshot.looks?.find((one) => one.cover === uid[cover] && one.under === uid[under]);
+  if (!look) return null;
+  return look.hidden >= LEAST_HIDDEN && look.hidden >= LEAST_SHARE * look.ink ? look.hidden : 0;
+}

@@ -1,0 +1,151 @@
+import type { Judge } from '../core/findings/judge.js';
+import { intersect, union, type Rect } from '../core/geometry/rect.js';
+import { FLAG_CONTROL, type Look } from '../core/layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../core/layout/view.js';
+import type { Doubt } from '../core/sightings/doubt.js';
+import type { RenderView } from '../core/sightings/sighting.js';
+import type { Probe, StyleChange } from '../engine/probe.js';
+
+/** Of a render, so many spots are looked at, those first of which most would be lost. */
+const MOST_DOUBTS = 12;
+/** All of them are seen in the same pictures, which are so large at most, CSS px. */
+const MOST_WIDTH = 2_000;
+const MOST_HEIGHT = 1_600;
+/** Colours that differ by more, of 255 in a channel, are ink. */
+const INK = 24;
+
+const NO_WORDS = {
+  color: 'transparent',
+  '-webkit-text-fill-color': 'transparent',
+  '-webkit-text-stroke-color': 'transparent',
+  'text-decoration-color': 'transparent',
+  'text-shadow': 'none',
+};
+const NOTHING = { opacity: '0' };
+
+/**
+ * Looks at the doubtful spots of a render in the live page. Ink is what changes in a picture when the words are made
+ * transparent: counted with and without what lies over them, the difference is what it hides. All spots are seen in the same four
+ * pictures. What was seen is kept with the layout. (A page that moves by itself shows more ink, never less.)
+ */
+export async function takeLooks(judge: Judge, render: RenderView, probe: Probe): Promise<void> {
+  const { view } = render;
+  const { doubts, area } = withinReach(judge.doubts(render));
+  if (doubts.length === 0) return;
+  const without = stylesOf(
+    view,
+    doubts,
+    ({ cover }) => cover,
+    () => NOTHING,
+  );
+  const bare = stylesOf(
+    view,
+    doubts,
+    ({ under }) => under,
+    (under) =>
+      view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => isIn(view, cover, under))
+        ? NOTHING
+        : NO_WORDS,
+  );
+  const pictures: Pixels[] = [];
+  for (const styles of [[], bare, without, [...without, ...bare]]) {
+    const picture = await probe.pictureWith(styles, area);
+    if (!picture) return;
+    pictures.push(await pixelsOf(picture));
+  }
+  const [seen, seenBare, open, openBare] = pictures as [Pixels, Pixels, Pixels, Pixels];
+  const scale = seen.width / area.width;
+  const perPx = scale * scale;
+  const looks = new Map<string, Look>();
+  for (const { cover, under, area: spot } of doubts) {
+    const at = within(spot, area, scale);
+    const ink = inkIn(open, openBare, at) / perPx;
+    const shown = inkIn(seen, seenBare, at) / perPx;
+    const [coverUid, underUid] = [view.uid(cover), view.uid(under)];
+    const key = `${coverUid} ${underUid}`;
+    const before = looks.get(key) ?? { ink: 0, hidden: 0 };
+    looks.set(key, {
+      cover: coverUid,
+      under: underUid,
+      ink: before.ink + ink,
+      hidden: before.hidden + Math.max(0, ink - shown),
+    });
+  }
+  view.snapshot.looks = [...looks.values()];
+  judge.forget(view);
+}
+
+function isIn(view: SnapshotView, inner: NodeIndex, outer: NodeIndex): boolean {
+  for (let at = inner; at >= 0; at = view.parent(at)) if (at === outer) return true;
+  return false;
+}
+
+/** As many of the doubts as fit into one picture, beginning with the largest, and that picture. */
+function withinReach(all: readonly Doubt[]): { doubts: Doubt[]; area: Rect } {
+  const doubts: Doubt[] = [];
+  let area: Rect = { x: 0, y: 0, width: 0, height: 0 };
+  for (const doubt of all.slice(0, MOST_DOUBTS)) {
+    const both = doubts.length === 0 ? doubt.area : union(area, doubt.area);
+    if (both.width > MOST_WIDTH || both.height > MOST_HEIGHT) continue;
+    doubts.push(doubt);
+    area = both;
+  }
+  const [x, y] = [Math.floor(area.x), Math.floor(area.y)];
+  const right = Math.ceil(area.x + area.width);
+  const bottom = Math.ceil(area.y + area.height);
+  return { doubts, area: { x, y, width: right - x, height: bottom - y } };
+}
+
+function stylesOf(
+  view: SnapshotView,
+  doubts: readonly Doubt[],
+  whose: (doubt: Doubt) => number,
+  styles: (node: number) => Record<string, string>,
+): StyleChange[] {
+  return [...new Set(doubts.map(whose))].map((node) => ({ uids: [view.uid(node)], styles: styles(node) }));
+}
+
+interface Pixels {
+  /** Three bytes a pixel. */
+  readonly data: Uint8Array;
+  readonly width: number;
+  readonly height: number;
+}
+
+async function pixelsOf(picture: Buffer): Promise<Pixels> {
+  const { default: sharp } = await import('sharp');
+  const { data, info } = await sharp(picture)
+    .removeAlpha()
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height };
+}
+
+/** A spot as device pixels of the picture. */
+function within(spot: Rect, area: Rect, scale: number): Rect {
+  return {
+    x: (spot.x - area.x) * scale,
+    y: (spot.y - area.y) * scale,
+    width: spot.width * scale,
+    height: spot.height * scale,
+  };
+}
+
+/** How many pixels of a spot differ between two pictures of the same size. */
+function inkIn(a: Pixels, b: Pixels, spot: Rect): number {
+  const found = intersect(spot, { x: 0, y: 0, width: a.width, height: a.height });
+  if (!found) return 0;
+  let ink = 0;
+  const right = Math.ceil(found.x + found.width);
+  const bottom = Math.ceil(found.y + found.height);
+  for (let y = Math.floor(found.y); y < Math.min(bottom, a.height); y++)
+    for (let x = Math.floor(found.x); x < Math.min(right, a.width); x++) {
+      const at = 3 * (y * a.width + x);
+      const differs = [0, 1, 2].some(
+        (channel) => Math.abs(a.data[at + channel]! - b.data[at + channel]!) > INK,
+      );
+      if (differs) ink++;
+    }
+  return ink;
+}

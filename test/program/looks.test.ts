@@ -1,0 +1,42 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+});
+afterAll(() => temp.dispose());
+
+const picture = (inside: string) =>
+  `<img class="over" width="200" height="50" alt="" src='data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 50">${inside}</svg>'>`;
+const spot = (id: string, words: string, over: string) =>
+  `<div class="spot"><p id="${id}">${words}</p>${over}</div>`;
+
+/** Pixels alone tell which of these words can be read. */
+const PAGE = `<!doctype html><meta name="viewport" content="width=device-width"><title>Looks</title>
+<style>body { margin: 16px; width: 340px; font: 16px/24px Arial, sans-serif }
+.spot { position: relative; margin-bottom: 90px } .over { position: absolute; left: 0; top: 0 } p { margin: 0 }
+.box { width: 160px; height: 60px; border-radius: 30px; background: #fc6 }
+.turned { left: 20px; top: -30px; width: 200px; height: 60px; background: #246; transform: rotate(40deg) }</style>
+${spot('clear', 'Under a picture that is clear where they stand.', picture('<path d="M0 48h200" stroke="red"/>'))}
+${spot('gone', 'Under a picture that is not.', picture('<rect width="200" height="50" fill="teal"/>'))}
+${spot('corner', 'By the corner of a round box.', '<div class="over box" style="left: -156px; top: 14px"></div>')}
+${spot('turned', 'Under a box that is turned by nearly an eighth.', '<div class="over turned"></div>')}`;
+
+const covered = async (...args: string[]) => {
+  const result = await isoptic(['check', ...args, '--fail-on', 'never', '--json'], { cwd: temp.path });
+  return manifestOf(result).findings.filter(({ rule }) => rule === 'covered');
+};
+
+test('pixels decide where boxes alone do not know, and what was seen is kept with the layout', async () => {
+  await writeFile(join(temp.path, 'index.html'), PAGE);
+  const how = ['--at', '390x844@2+mobile', '--shots', 'none', '--keep-layouts', '--out', 'run'];
+  const found = await covered('index.html', ...how);
+  const told = found.map(({ message }) => /“([^”]*)”/.exec(message)?.[1]);
+  expect(told.sort()).toEqual(['Under a box that is turned by nearly a…', 'Under a picture that is not.']);
+  for (const { message } of found) expect(message).toMatch(/By pixels, [1-9]\d* px² of ink lie under it\.$/);
+  const again = await covered('--again', 'run', '--out', 'again');
+  expect(again.map(({ message }) => message)).toEqual(found.map(({ message }) => message));
+});
