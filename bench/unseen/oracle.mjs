@@ -177,7 +177,7 @@ export function harmsOf(before, after, change) {
     const expected = was.ink.count * (now.fontSize / was.fontSize) ** 2;
     const isLarger = now.fontSize !== was.fontSize;
     // Letters don't get all their ink by the square of their size.
-    const slack = isLarger ? 0.1 : 0;
+    const slack = isLarger ? 0.2 : 0;
     const lost = was.words === now.words ? 1 - (now.ink?.count ?? 0) / expected - slack : 0;
     // Words on words, beyond what was painted twice before for every pixel of its ink.
     const rate = (one) => (one.inkOnWhole === 0 ? 0 : one.twice / one.inkOnWhole);
@@ -191,7 +191,9 @@ export function harmsOf(before, after, change) {
         index,
       });
     // What stands in a scroll box of its own is not scrolled to here, so that what it loses may be there all the same.
-    const isLost = lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls;
+    // What a page has below the pictures was not seen at all.
+    const isBelow = now.rect.y + now.rect.height > LONGEST || was.rect.y + was.rect.height > LONGEST;
+    const isLost = lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls && !isBelow;
     if (lost > DOUBT_SHARE)
       harms.push({
         kind: isLost ? 'lost' : 'doubt',
