@@ -19,7 +19,7 @@ import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
 import { FLAG_CONTROL, FLAG_PICTURE } from '../../layout/snapshot.js';
-import { perStyle } from '../../layout/memo.js';
+import { perSnapshot, perStyle } from '../../layout/memo.js';
 import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -70,7 +70,7 @@ export const covered: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const hidings = hidingsOf(scene).filter(({ doubt, cover, ink }) => {
+    const hidings = hidingsOf(render.view).filter(({ doubt, cover, ink }) => {
       if (doubt === 'none') return true;
       const hidden = hiddenInk(render.view, { cover: cover.node, under: ink.node });
       return hidden === null ? doubt === 'shape' : hidden > 0;
@@ -82,13 +82,14 @@ export const covered: Rule = {
     ];
   },
   doubts: ({ view }) =>
-    hidingsOf(sceneOf(view))
+    hidingsOf(view)
       .filter(({ doubt }) => doubt !== 'none')
       .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
 };
 
 /** Everything that lies under something by their boxes. */
-function hidingsOf(scene: Scene): Hiding[] {
+const hidingsOf = perSnapshot((layout): readonly Hiding[] => {
+  const scene = sceneOf(layout);
   const hidings: Hiding[] = [];
   const look = (ink: Ink, cover: Cover, isAtEnd = false) => {
     const hiding = hidingOf(scene, ink, cover, isAtEnd);
@@ -100,7 +101,7 @@ function hidingsOf(scene: Scene): Hiding[] {
   }
   for (const { ink, cover } of inksAtScrollEnds(scene)) look(ink, cover, true);
   return hidings;
-}
+});
 
 /** What is fixed to the screen or sticks to it, where it lies on the page once that is scrolled to its end. */
 function coversAtEnd(scene: Scene): Cover[] {
