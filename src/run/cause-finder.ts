@@ -83,8 +83,10 @@ export class CauseFinder {
       !before.has(other.key) &&
       other.by?.axis === sighting.by?.axis &&
       (other.by?.px ?? 0) >= STILL_THERE * (sighting.by?.px ?? Infinity);
+    const { looks } = render.view.snapshot;
     return (layout) => {
-      const view = new SnapshotView(layout);
+      // What pixels showed of a spot holds for as long as boxes still meet there.
+      const view = new SnapshotView({ ...layout, ...(looks && { looks }) });
       return !rule
         .check({ ...render, view })
         .some((other) => other.key === sighting.key || view.uid(other.node) === uid || isMoved(other));

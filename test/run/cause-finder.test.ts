@@ -50,3 +50,28 @@ test('a defect whose page or browser went away is looked into on the next render
   await finder.investigate(2, broken(), third);
   expect(third.asked).toBe(0);
 });
+
+test('what pixels bore out is not taken for gone in an experiment that changes nothing', async () => {
+  const covered = () =>
+    renderOf({ width: 400, scrollHeight: 2000 }, [
+      { tag: 'p', box: [10, 50, 200, 20], lines: [{ box: [10, 50, 180, 19], text: 'Boats of the day' }] },
+      {
+        tag: 'div',
+        id: 'band',
+        box: [10, 26, 200, 30],
+        style: { 'background-color': 'rgb(230, 240, 255)', position: 'absolute', top: '26px' },
+      },
+    ]);
+  const render = covered();
+  const judge = new Judge(RULES, {});
+  const { uid } = render.view.snapshot.nodes;
+  const [doubt] = judge.doubts(render);
+  render.view.snapshot.looks = [
+    { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30, hidden: 28 },
+  ];
+  const finder = new CauseFinder(judge, 1);
+  const probe = probeThat(() => Promise.resolve(covered().view.snapshot));
+  await finder.investigate(0, render, probe);
+  expect(probe.asked).toBeGreaterThan(0);
+  expect([...finder.causes.values()]).toEqual([]);
+});
