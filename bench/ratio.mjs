@@ -10,6 +10,7 @@ import { parseArgs } from 'node:util';
 import puppeteer from 'puppeteer-core';
 import serveStatic from 'serve-static';
 import { loadSource } from '../scripts/load-source.mjs';
+import { median } from './lib/median.mjs';
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -141,7 +142,6 @@ async function product() {
   if (code !== 0) throw new Error(`the check ended with ${code}`);
 }
 
-const median = (values) => [...values].sort((a, b) => a - b)[values.length >> 1];
 const ways = { ...(values['no-plain'] ? {} : { plain }), floor, product };
 const times = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
 try {

@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { median } from './lib/median.mjs';
 
 const TURNS = 7;
 const SIZES = [
@@ -29,7 +30,6 @@ const node = (...args) => {
   if (status !== 0) throw new Error(stderr);
   return performance.now() - start;
 };
-const median = (values) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const isoptic = (...args) => node('dist/cli/main.js', ...args);
 
 const folder = await mkdtemp(join(tmpdir(), 'isoptic-sheet-bench-'));

@@ -8,6 +8,7 @@ import { gzipSync } from 'node:zlib';
 import { spawnSync } from 'node:child_process';
 import { DEFAULT_ENGINE, NO_ACCESS, NO_ALTERATIONS, openTargets, pickProfiles } from '../dist/index.js';
 import { loadSource } from '../scripts/load-source.mjs';
+import { median } from './lib/median.mjs';
 
 const { fromWire, judge, NO_DELIVERY, RULES, SnapshotView, toWire } =
   await loadSource('bench/lib/bench-api.mjs');
@@ -17,8 +18,6 @@ const SIZES = (process.argv.find((arg) => /^\d/.test(arg)) ?? '500,2000,5000,200
   .map(Number);
 const BOUND_MS = 50;
 const REPEATS = 21;
-
-const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 /** Cards with headings, text, links and buttons, twelve elements each: what listings are made of. */
 function listing(elements) {

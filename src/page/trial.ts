@@ -18,8 +18,7 @@ let held: (() => void | Promise<void>) | null = null;
 
 /** The snapshot as it would be with a change, which is in force until `endTrial`. */
 export async function trial(change: LayoutChange): Promise<Collected> {
-  await endTrial();
-  held = await begin(change);
+  await dress(change);
   return collect([], true);
 }
 

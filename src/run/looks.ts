@@ -1,7 +1,8 @@
 import type { Judge } from '../core/findings/judge.js';
 import { intersect, union, type Rect } from '../core/geometry/rect.js';
+import { sceneOf } from '../core/layout/scene.js';
 import { FLAG_CONTROL, type Look } from '../core/layout/snapshot.js';
-import type { NodeIndex, SnapshotView } from '../core/layout/view.js';
+import type { SnapshotView } from '../core/layout/view.js';
 import type { Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Probe, StyleChange } from '../engine/probe.js';
@@ -26,10 +27,11 @@ const NOTHING = { opacity: '0' };
 /**
  * Looks at the doubtful spots of a render in the live page. Ink is what changes in a picture when the words are made
  * transparent: counted with and without what lies over them, the difference is what it hides. All spots are seen in the same four
- * pictures. What was seen is kept with the layout. (A page that moves by itself shows more ink, never less.)
+ * pictures. What was seen is kept with the layout, which is to be judged after that.
  */
 export async function takeLooks(judge: Judge, render: RenderView, probe: Probe): Promise<void> {
   const { view } = render;
+  const scene = sceneOf(view);
   const { doubts, area } = withinReach(judge.doubts(render));
   if (doubts.length === 0) return;
   const without = stylesOf(
@@ -43,7 +45,7 @@ export async function takeLooks(judge: Judge, render: RenderView, probe: Probe):
     doubts,
     ({ under }) => under,
     (under) =>
-      view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => isIn(view, cover, under))
+      view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => scene.contains(under, cover))
         ? NOTHING
         : NO_WORDS,
   );
@@ -72,12 +74,6 @@ export async function takeLooks(judge: Judge, render: RenderView, probe: Probe):
     });
   }
   view.snapshot.looks = [...looks.values()];
-  judge.forget(view);
-}
-
-function isIn(view: SnapshotView, inner: NodeIndex, outer: NodeIndex): boolean {
-  for (let at = inner; at >= 0; at = view.parent(at)) if (at === outer) return true;
-  return false;
 }
 
 /** As many of the doubts as fit into one picture, beginning with the largest, and that picture. */

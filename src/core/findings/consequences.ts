@@ -1,4 +1,4 @@
-import { outOf, union, type Rect } from '../geometry/rect.js';
+import { liesWithin, outOf, union, type Rect } from '../geometry/rect.js';
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -103,7 +103,7 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
       const home = view.containingElement(at);
       // In a box of both, one may have pushed the other aside.
       if (takesPart.some((node) => scene.contains(home, node) && !scene.contains(at, node))) return false;
-      return areas.every((area) => Math.max(...Object.values(outOf(area, view.box(home)))) <= 1);
+      return areas.every((area) => liesWithin(area, view.box(home), 1));
     })
   );
 }

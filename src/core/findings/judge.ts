@@ -47,11 +47,6 @@ export class Judge {
       .sort((a, b) => area(b.area) - area(a.area));
   }
 
-  /** Forgets what rules saw of a layout, once there is more to be seen of it. */
-  forget(view: SnapshotView): void {
-    this.seen.delete(view);
-  }
-
   /** What one rule sees. */
   sightings(rule: Rule, render: RenderView): readonly Sighting[] {
     if (!LAYOUT_FAMILIES.includes(rule.meta.family)) return this.checked(rule, render);

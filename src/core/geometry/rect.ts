@@ -47,6 +47,11 @@ export function outOf(
   };
 }
 
+/** Whether a rectangle stays inside of another, or reaches out of it by so little, CSS px. */
+export function liesWithin(inner: Rect, outer: Rect, slack: number): boolean {
+  return Math.max(...Object.values(outOf(inner, outer))) <= slack;
+}
+
 /** Along one axis, the farther of the two sides. */
 export function outAlong(inner: Rect, outer: Rect, axis: 'x' | 'y'): number {
   const { left, right, top, bottom } = outOf(inner, outer);

@@ -1,4 +1,4 @@
-import { area, meets, outOf, type Rect } from '../geometry/rect.js';
+import { area, liesWithin, meets } from '../geometry/rect.js';
 import { isUpright } from '../layout/rotation.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
@@ -15,7 +15,7 @@ export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
     .filter((line) => (view.snapshot.lines.flags[line]! & LINE_FIELD) !== 0)
     .map((line) => view.lineBox(line));
   if (written.some((rect) => meets(rect, text.full, 2))) return false;
-  if (isWithin(text.full, field.full, 2)) return true;
+  if (liesWithin(text.full, field.full, 2)) return true;
   // A label that sits on the upper border, in a notch.
   const onBorder =
     text.full.y < field.full.y && text.full.y + text.full.height < field.full.y + field.full.height / 2;
@@ -60,7 +60,7 @@ export function losesRoomOnly(
 /** A button inside a field, a heart or a close button on a card that is a link, an arrow on a slide: small, and on top. */
 export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
   const [small, large] = area(a.full) <= area(b.full) ? [a, b] : [b, a];
-  if (small.rank < large.rank || !isWithin(small.full, large.full, 6)) return false;
+  if (small.rank < large.rank || !liesWithin(small.full, large.full, 6)) return false;
   const isField = scene.view.has(large.node, FLAG_FIELD);
   if (!isField) return area(large.full) >= 3 * area(small.full) && !hidesWords(scene, small, large);
   const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
@@ -85,8 +85,4 @@ function isLabel({ view }: Scene, text: Ink): boolean {
     if (view.has(at, FLAG_LABEL) || view.tag(at) === 'legend') return true;
   }
   return false;
-}
-
-function isWithin(inner: Rect, outer: Rect, slack: number): boolean {
-  return Math.max(...Object.values(outOf(inner, outer))) <= slack;
 }

@@ -1,4 +1,5 @@
 import { px } from '../geometry/format.js';
+import type { Rect } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
 import { isAtTopEdge } from '../intent/bars.js';
 import type { Scene } from '../layout/scene.js';
@@ -7,6 +8,19 @@ import { FLAG_ANCHOR_TARGET } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 import { onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
+
+interface Bar {
+  readonly node: NodeIndex;
+  readonly height: number;
+}
+
+/** What a link leads to, where the page is then scrolled to, and how much of its first line is hidden, CSS px. */
+interface Target {
+  readonly node: NodeIndex;
+  readonly top: number;
+  readonly first: Rect;
+  readonly height: number;
+}
 
 /**
  * A bar that stays at the top of the screen hides what a link of the page leads to: its target is brought to the top edge
@@ -19,41 +33,41 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
   const { viewport, document: page } = view.snapshot;
   const most = Math.max(0, page.height - viewport.shownHeight);
   const padding = pxOf(view.style(view.root, 'scroll-padding-top')) ?? 0;
-  const found = new Map<NodeIndex, Sighting>();
-  const hides = new Map<NodeIndex, number>();
+  const hidden = new Map<Bar, Target[]>();
   for (let i = 0; i < view.count; i++) {
     if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
     const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
     const first = firstLine(scene, i);
     if (!bar || !first) continue;
-    const target = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
+    const top = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
     // At its end a page stops scrolling, with the target lower on the screen; what the page begins with is free there.
-    if (target > most || target < bar.height) continue;
-    const hidden = Math.min(bar.height - (first.y - target), first.height);
-    if (hidden < 0.5 * first.height) continue;
-    hides.set(bar.node, (hides.get(bar.node) ?? 0) + 1);
-    // Of the targets that a bar hides, the first one is shown.
-    if (found.has(bar.node)) continue;
-    found.set(bar.node, {
-      node: bar.node,
-      related: [],
-      affected: [i],
-      key: `anchor ${signature(view, bar.node)}`,
-      rect: first,
-      by: { axis: 'y', px: hidden },
-      shows: {
-        scrolled: target,
-        fault: { ...view.box(bar.node), y: target, height: bar.height },
-        lost: [{ ...first, height: hidden }],
-      },
-      severity: 'warning',
-      message: `the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
-    });
+    if (top > most || top < bar.height) continue;
+    const height = Math.min(bar.height - (first.y - top), first.height);
+    if (height < 0.5 * first.height) continue;
+    hidden.set(bar, [...(hidden.get(bar) ?? []), { node: i, top, first, height }]);
   }
-  return [...found].map(([bar, sighting]) => ({
-    ...sighting,
-    message: `${toldOf(hides.get(bar) ?? 1)} brought to the top of the screen, under ${sighting.message}`,
-  }));
+  return [...hidden].map(([bar, targets]) => sighting(scene, render, bar, targets));
+}
+
+/** Of the targets that a bar hides, the first one is shown. */
+function sighting(scene: Scene, render: RenderView, bar: Bar, targets: readonly Target[]): Sighting {
+  const { view } = scene;
+  const { node, top, first, height } = targets[0]!;
+  return {
+    node: bar.node,
+    related: [],
+    affected: [node],
+    key: `anchor ${signature(view, bar.node)}`,
+    rect: first,
+    by: { axis: 'y', px: height },
+    shows: {
+      scrolled: top,
+      fault: { ...view.box(bar.node), y: top, height: bar.height },
+      lost: [{ ...first, height }],
+    },
+    severity: 'warning',
+    message: `${toldOf(targets.length)} brought to the top of the screen, under the ${px(bar.height)} high bar (scroll-padding-top or scroll-margin-top keeps it clear), ${onScreen(render)}.`,
+  };
 }
 
 function toldOf(targets: number): string {
@@ -62,8 +76,8 @@ function toldOf(targets: number): string {
     : `Hides what links lead to: ${targets} targets are`;
 }
 
-function barsAtTop(scene: Scene): { node: NodeIndex; height: number }[] {
-  const bars: { node: NodeIndex; height: number }[] = [];
+function barsAtTop(scene: Scene): Bar[] {
+  const bars: Bar[] = [];
   const { view } = scene;
   for (let i = 0; i < view.count; i++) {
     if (scene.painted[i] && isAtTopEdge(scene, i))
