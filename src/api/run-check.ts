@@ -66,7 +66,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   const log: EngineLog = (message, facts) => tools.log(message, facts && redact(facts));
   const pool = poolFor({ engine, browser, fonts, log });
   // Browsers take their time to start; the pages are looked for meanwhile.
-  pool.warmUp(request.devices);
+  pool.warmUp(request.sweep ? [request.sweep.device] : request.devices);
   let close = () => Promise.resolve();
   let folder: RunFolder | undefined;
   try {
@@ -110,13 +110,13 @@ async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
 
 /** The access of a check with what a sign-in adds to it. */
 async function withSignIn(
-  { signIn, signInAgain, access, devices, timeoutMs, secrets }: CheckRequest,
+  { signIn, signInAgain, access, devices, sweep, timeoutMs, secrets }: CheckRequest,
   tools: Omit<SignInTools, 'device' | 'access' | 'timeoutMs'>,
 ): Promise<Access> {
   if (!signIn) return access;
   const state = await signedInState(signIn, signInAgain, {
     ...tools,
-    device: devices[0]!,
+    device: devices[0] ?? sweep!.device,
     access,
     timeoutMs,
   });

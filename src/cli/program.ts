@@ -13,6 +13,11 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/check.js')).checkCommand(),
   },
   {
+    name: 'sweep',
+    does: 'search every width: where the layout changes, and where it breaks, to the px',
+    load: async () => (await import('./commands/sweep.js')).sweepCommand(),
+  },
+  {
     name: 'demo',
     does: 'check the site that ships with Isoptic, as found and repaired',
     load: async () => (await import('./commands/demo.js')).demoCommand(),

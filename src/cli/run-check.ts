@@ -49,6 +49,8 @@ function progressLine(event: Parameters<RequestTools['onEvent']>[0]): string | n
       return `0 of ${event.loads}  ${count(event.pages, 'page')} on ${count(event.profiles, 'profile')}`;
     case 'rendered':
       return `${event.done} of ${event.of}  ${event.page} on ${event.profile}`;
+    case 'looked':
+      return `${event.page}: ${event.layouts} layouts looked at`;
     default:
       return null;
   }

@@ -109,5 +109,14 @@ export interface StyleOrigins {
    * @param before how many rules of the same selector stand before it in the sheet
    */
   placeOfSelector(sheet: string | null, selector: string, before: number): Promise<string | null>;
+  /** Every style sheet of the page that is not switched off, those of shadow trees and frames among them. */
+  texts(): Promise<SheetText[]>;
   close(): Promise<void>;
+}
+
+/** A style sheet as it was written. */
+export interface SheetText {
+  readonly css: string;
+  /** `file:line` of a place in it, both from 0, in the authored file where a source map leads there; null for what stands in no file. */
+  placeOf(line: number, column: number): Promise<string | null>;
 }

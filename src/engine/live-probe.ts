@@ -1,4 +1,6 @@
 import type { Declaration } from '../core/cause/cause.js';
+import type { FoundQuery } from '../core/css/found-query.js';
+import { queriesIn } from '../core/css/sheet-queries.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Deadline } from './deadline.js';
 import type { PageDriver, StyleOrigins } from './driver.js';
@@ -48,6 +50,28 @@ export class LiveProbe implements Probe {
 
   declarationOf(uid: number, property: string, generated: Generated | null): Promise<Declaration | null> {
     return this.ask((styles) => styles.declarationOf(uid, property, generated));
+  }
+
+  async queries(): Promise<FoundQuery[]> {
+    const { driver, deadline } = this;
+    const attributes = await deadline.race(driver.call('mediaAttributes'));
+    const texts = (await this.ask((styles) => styles.texts())) ?? [];
+    const ofSheets = await Promise.all(
+      texts.flatMap(({ css, placeOf }) =>
+        queriesIn(css).map(async ({ line, column, ...query }) => ({
+          ...query,
+          source: await deadline.race(placeOf(line, column)),
+        })),
+      ),
+    );
+    const ofAttributes = attributes.map(({ kind, text, element }) => ({
+      kind,
+      text,
+      source: element,
+      selectors: [],
+      within: [],
+    }));
+    return [...ofSheets, ...ofAttributes];
   }
 
   async screenAt(y: number): Promise<Buffer | null> {

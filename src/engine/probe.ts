@@ -1,4 +1,5 @@
 import type { Declaration } from '../core/cause/cause.js';
+import type { FoundQuery } from '../core/css/found-query.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Rect } from '../core/geometry/rect.js';
 import type { LayoutChange, StyleChange } from '../page/trial.js';
@@ -29,6 +30,8 @@ export interface Probe {
    * @param generated which pseudo-element it is, or null for an element
    */
   declarationOf(uid: number, property: string, generated: Generated | null): Promise<Declaration | null>;
+  /** Every condition on sizes that the page names, where it names it. Empty where the engine does not tell of style sheets. */
+  queries(): Promise<FoundQuery[]>;
   /** What the screen shows with the page scrolled to a height, CSS px, a PNG file at device pixels; null where the engine takes none. The page is where it was afterwards. */
   screenAt(y: number): Promise<Buffer | null>;
   close(): Promise<void>;

@@ -3,6 +3,7 @@ import { alter } from './alter.js';
 import { collect } from './collect.js';
 import { elementOf } from './identity.js';
 import { holdForPicture } from './for-picture.js';
+import { mediaAttributes } from './media-attributes.js';
 import { idleMedia } from './media-trial.js';
 import { resized, scrolledTo, scrollThrough, settle } from './settle.js';
 import { dress, endTrial, trial } from './trial.js';
@@ -16,6 +17,7 @@ const isoptic = {
   dress,
   endTrial,
   idleMediaOf,
+  mediaAttributes,
   scrollThrough,
   scrolledTo,
   settle,

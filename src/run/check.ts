@@ -12,6 +12,7 @@ import { localDay } from './local-day.js';
 import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
+import { Sweeper } from './sweep/sweeper.js';
 
 type PoolTools = Pick<CheckTools, 'engine' | 'browser' | 'fonts' | 'log'>;
 
@@ -32,7 +33,9 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
   const startedAt = new Date();
   const start = performance.now();
   const rules = plan.ruleSet ?? RULES;
-  const version = await pool.versionFor(plan.devices[0]!);
+  const { sweep } = plan;
+  const version = await pool.versionFor(plan.devices[0] ?? sweep!.device);
+  const sweeper = sweep && new Sweeper(plan, sweep, tools, rules);
   if (plan.shots.full && plan.evidence !== 'none') prepareEvidence();
   let done = 0;
   const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
@@ -48,18 +51,21 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
   const pages = await Promise.all(
     plan.pages.map((page) =>
       limit(async () => {
-        const checked = await checkPage(page, plan, tools, pool, rules, (device, records) => {
+        const swept = sweeper ? await sweeper.search(page) : null;
+        const checked = await checkPage(page, plan, tools, pool, rules, swept, (device, records) => {
           const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
-          const at = { page: page.id, profile: device.name, status, done: ++done, of: total } as const;
+          const at = { page: page.id, profile: device.name, status, done: ++done, of: Math.max(done, total) } as const;
           tools.onEvent({ kind: 'rendered', ...at });
-          if (done === total) void pool.close();
+          if (done === total && !sweeper) void pool.close();
         });
         tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
-        return checked;
+        return { ...checked, swept };
       }),
     ),
   );
+  await sweeper?.close();
   const renders = pages.flatMap((page) => page.renders);
+  const devices = new Map(pages.flatMap((page) => page.devices.map((device) => [device.name, device])));
   const { findings, waivers } = mergedUnderWaivers(
     pages.flatMap((page) => page.findings),
     plan.waivers,
@@ -74,10 +80,11 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     durationMs: Math.round(performance.now() - start),
     interrupted: tools.signal.aborted,
     pages: pages.flatMap((page) => page.pages),
-    profiles: plan.devices.map(profileRecord),
+    profiles: [...devices.values()].map(profileRecord),
     renders,
     findings,
     waivers,
+    ...(sweeper && { sweep: pages.flatMap(({ swept }) => (swept ? [swept.record] : [])) }),
     summary: summarise(renders, findings),
   };
   return manifest;

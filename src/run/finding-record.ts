@@ -9,6 +9,7 @@ export function findingRecord(finding: Finding, seen: FindingRecord['seen']): Fi
     details: [...finding.details],
     pages: [...finding.pages],
     seen,
+    ...(finding.spans && { spans: { ...finding.spans } }),
     waived: null,
   };
 }

@@ -84,6 +84,10 @@ export const findingSchema = z.object({
     .object({ page: z.string(), profile: z.string(), rect })
     .nullable()
     .describe('the same element on a profile that does not show the defect, the nearest in width'),
+  spans: z
+    .record(z.string(), z.array(z.tuple([z.number().int(), z.number().int()])))
+    .optional()
+    .describe('by page, the widths at which it shows, CSS px, both ends included; of a search over heights, the heights'),
   waived: z
     .object({ reason: z.string(), who: z.string(), until: z.string() })
     .nullable()
@@ -105,6 +109,24 @@ export const findingSchema = z.object({
       scrolled: z.number().optional().describe('how far the page is scrolled where it shows, CSS px'),
     }),
   ),
+});
+
+/** Of a page whose window was given all sizes of a range. */
+const sweepSchema = z.object({
+  page: z.string(),
+  axis: z.enum(['width', 'height']),
+  from: z.number().int().describe('CSS px of the viewport along the axis, the first'),
+  to: z.number().int().describe('the last'),
+  across: z.number().describe('the other side of the viewport, CSS px'),
+  layouts: z.number().int().describe('how many were looked at'),
+  exhaustive: z.boolean().describe('every size was looked at'),
+  anew: z.boolean().describe('the page was loaded for each size, since its layout hangs on how its window came to it'),
+  whole: z.boolean().describe('every change was found to the px'),
+  edges: z
+    .array(z.object({ width: z.number().int(), message: z.string() }))
+    .describe('sizes at which the layout becomes another one, each the first of its stretch'),
+  notes: z.array(z.string()),
+  error: z.string().nullable().describe('why it could not be searched'),
 });
 
 const waiverSchema = z.object({
@@ -156,6 +178,7 @@ export const manifestSchema = z.object({
   ),
   renders: z.array(renderSchema),
   findings: z.array(findingSchema),
+  sweep: z.array(sweepSchema).optional().describe('what a search over sizes found, page by page'),
   waivers: z.array(waiverSchema.extend({ state: z.enum(['used', 'unused', 'expired']) })),
   summary: z.object({
     renders: z.number().int(),

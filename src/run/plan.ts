@@ -8,12 +8,16 @@ import type { SitePage } from '../site/targets.js';
 import type { Rule } from '../core/rules/rule.js';
 import type { EvidenceChoice } from './evidence.js';
 import type { ScopedEssential, ScopedPreparation } from './captures.js';
+import type { SweepRange } from './sweep/plan.js';
 import type { FindingRecord } from './manifest.js';
 import type { RunFolder } from './run-folder.js';
 
 export interface CheckPlan {
   readonly pages: readonly SitePage[];
+  /** None where a search over sizes is all. */
   readonly devices: readonly Device[];
+  /** Search every page over all sizes of a range. */
+  readonly sweep?: SweepRange | undefined;
   readonly shots: ShotKinds;
   readonly evidence: EvidenceChoice;
   readonly access: Access;
@@ -58,5 +62,7 @@ export type CheckEvent =
       readonly done: number;
       readonly of: number;
     }
+  /** A size of a page was looked at. */
+  | { readonly kind: 'looked'; readonly page: string; readonly layouts: number }
   /** The findings of one page, before those of several pages are put together and waivers are applied. */
   | { readonly kind: 'judged'; readonly page: string; readonly findings: readonly FindingRecord[] };

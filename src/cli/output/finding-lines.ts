@@ -5,7 +5,7 @@ import { pageNames } from '../../report/page-name.js';
 import { profileNames, type NamedProfile } from '../../report/profile-names.js';
 import { plainText, wrapped } from './wrapped.js';
 
-const TONE = { error: colors.red, warning: colors.yellow, notice: colors.cyan } as const;
+export const TONE = { error: colors.red, warning: colors.yellow, notice: colors.cyan } as const;
 const INDENT = '    ';
 /** More px than these are told as a range, more names as a number. */
 const MOST_PX = 4;
@@ -17,6 +17,7 @@ export function findingLines(
   finding: FindingRecord,
   manifest: Pick<Manifest, 'pages' | 'profiles'>,
   columns: number,
+  where: 'profiles' | 'spans' = 'profiles',
 ): string[] {
   const { profiles } = manifest;
   const names = pageNames(manifest);
@@ -34,11 +35,14 @@ export function findingLines(
     ...wrapped(INDENT, plainText(message), columns),
     ...detailLines(details, columns),
     ...(why ? wrapped(INDENT, why, columns) : []),
-    ...onLines(
-      here.map(({ profile, by }) => ({ name: profile, px: by?.px })),
-      profiles.length,
-      columns,
-    ),
+    ...(where === 'profiles'
+      ? onLines(
+          here.map(({ profile, by }) => ({ name: profile, px: by?.px })),
+          profiles.length,
+          columns,
+        )
+      : []),
+    ...(finding.spans?.[page] ? wrapped(`${INDENT}at `, spansText(finding.spans[page]), columns) : []),
     ...(others.length > 0 ? wrapped(`${INDENT}also on `, firstOf(others), columns) : []),
   ];
 }
@@ -76,6 +80,18 @@ export function onLines(
   const names = profileNames(named.slice(0, MOST_NAMES));
   const left = named.length - MOST_NAMES;
   return wrapped(`${INDENT}on `, `${all}${names}${left > 0 ? ` and ${left} more` : ''}`, columns);
+}
+
+/** More of them are told by how many there are. */
+const MOST_SPANS = 8;
+
+/** Spans of sizes, CSS px: `280 to 450 and 768 to 1023 px`. */
+export function spansText(spans: readonly (readonly [from: number, to: number])[]): string {
+  const texts = spans.slice(0, MOST_SPANS).map(([from, to]) => (from === to ? `${from}` : `${from} to ${to}`));
+  const left = spans.length - MOST_SPANS;
+  const all = left > 0 ? [...texts, `${left} more spans`] : texts;
+  const last = all.pop()!;
+  return `${all.length > 0 ? `${all.join(', ')} and ` : ''}${last}${left > 0 ? '' : ' px'}`;
 }
 
 const MOST_PAGES = 6;

@@ -5,12 +5,15 @@ import type { FindingRecord, Manifest } from '../../run/manifest.js';
 import { pageName } from '../../report/page-name.js';
 import { findingLines, onLines } from './finding-lines.js';
 import { matrixLines } from './matrix.js';
+import { sweepLines } from './sweep-lines.js';
 import { middleCut, plainText, wrapped } from './wrapped.js';
 
 export interface SummaryOptions {
   readonly columns: number;
   /** Whether notices are listed one by one; else they are counted. */
   readonly notices: boolean;
+  /** Whether the run was made for a search over sizes: then its profiles are sizes that show something and nothing more. */
+  readonly onlySizes?: boolean;
 }
 
 /**
@@ -20,8 +23,11 @@ export interface SummaryOptions {
 export function summaryText(manifest: Manifest, reportPath: string, options: SummaryOptions): string {
   const { columns } = options;
   const blocks = [
-    matrixLines(manifest, columns),
-    ...manifest.pages.map((page) => pageLines(manifest, page, options)),
+    ...(options.onlySizes === true ? [] : [matrixLines(manifest, columns)]),
+    ...manifest.pages.flatMap((page) => [
+      ...(manifest.sweep ?? []).filter((sweep) => sweep.page === page.id).map((sweep) => sweepLines(sweep, manifest, columns)),
+      pageLines(manifest, page, options),
+    ]),
     options.notices ? [] : noticeLines(manifest, columns),
     noteLines(manifest, columns),
     waiverLines(manifest, columns),
@@ -37,7 +43,7 @@ export function summaryText(manifest: Manifest, reportPath: string, options: Sum
 function pageLines(
   manifest: Manifest,
   page: Manifest['pages'][number],
-  { columns, notices }: SummaryOptions,
+  { columns, notices, onlySizes }: SummaryOptions,
 ): string[] {
   const findings = manifest.findings.filter(
     (finding) => finding.page === page.id && !finding.waived && (notices || finding.severity !== 'notice'),
@@ -54,7 +60,7 @@ function pageLines(
   const title = middleCut(plainText(page.title), Math.max(0, columns - name.length - 2));
   const lines = [`${colors.bold(middleCut(name, columns))}  ${colors.dim(title)}`.trimEnd()];
   const profiles = manifest.profiles.length;
-  for (const finding of findings) lines.push(...findingLines(finding, manifest, columns));
+  for (const finding of findings) lines.push(...findingLines(finding, manifest, columns, onlySizes === true ? 'spans' : 'profiles'));
   for (const [message, on] of failures) {
     lines.push(
       ...wrapped(`  ${colors.red('failed')}  `, plainText(message), columns),

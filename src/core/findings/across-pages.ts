@@ -1,4 +1,5 @@
 import { seenUnder } from './seen-under.js';
+import { joinedSpans } from './swept.js';
 import { gravest } from '../sightings/sighting.js';
 import { pathIn } from './judge.js';
 import type { Finding } from './finding.js';
@@ -29,6 +30,7 @@ export function mergeAcrossPages<F extends Finding>(
       ...first,
       severity: gravest([first.severity, finding.severity])!,
       pages: [...new Set([...first.pages, ...finding.pages])],
+      spans: joinedSpans([first, finding]),
       seen: [...first.seen, ...seenUnder(first.message, finding)],
     });
   }

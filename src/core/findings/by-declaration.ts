@@ -1,6 +1,7 @@
 import { union } from '../geometry/rect.js';
 import { gravest } from '../sightings/sighting.js';
 import { seenUnder } from './seen-under.js';
+import { joinedSpans } from './swept.js';
 import type { Finding, Seen } from './finding.js';
 
 /**
@@ -39,6 +40,7 @@ function merged(group: readonly Finding[]): Finding {
     severity: gravest(group.map(({ severity }) => severity))!,
     pages: [...new Set(group.flatMap(({ pages }) => pages))],
     related: [...related],
+    spans: joinedSpans(group),
     seen: joined(group.flatMap((finding) => seenUnder(first.message, finding))),
   };
 }

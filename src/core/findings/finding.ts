@@ -28,6 +28,8 @@ export interface Finding {
   /** The same element where it is right. */
   readonly right: { readonly page: string; readonly profile: string; readonly rect: Rect } | null;
   readonly seen: readonly Seen[];
+  /** By page, the sizes at which it shows, CSS px, both ends included; only where a search over sizes found them. */
+  readonly spans?: Readonly<Record<string, [from: number, to: number][]>> | undefined;
 }
 
 export interface Seen {

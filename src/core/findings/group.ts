@@ -13,6 +13,7 @@ import { shownParts } from './shown.js';
 import type { RuleSettings } from './settings.js';
 import { wordsIn } from '../sightings/words.js';
 import { SelectorWriter } from '../identity/selector.js';
+import { spansOfGroup, type Swept } from './swept.js';
 import { withWidths } from './widths.js';
 
 export interface JudgeOptions {
@@ -32,14 +33,22 @@ export function findingsOfPage(
   { causes = new Map(), settings = {} }: JudgeOptions = {},
 ): Finding[] {
   const judged = renders.map((render) => ({ render, reported: judge(render, rules, settings) }));
-  return findingsOf(page, judged, causes);
+  return findingsOf(page, judged, { causes });
 }
 
-/** The same of renders that are judged already. @param causes by the key of the defect */
+/** What is known of a page's defects beside its renders. */
+export interface Known {
+  /** By the key of the defect. */
+  readonly causes: ReadonlyMap<string, Cause>;
+  /** What a search over sizes found. */
+  readonly swept?: Swept | undefined;
+}
+
+/** The same of renders that are judged already. */
 export function findingsOf(
   page: string,
   judged: readonly JudgedRender[],
-  causes: ReadonlyMap<string, Cause>,
+  { causes, swept }: Known,
 ): Finding[] {
   const groups = new Map<string, Group>();
   for (const { render, reported } of judged) {
@@ -59,7 +68,10 @@ export function findingsOf(
   }
   const renders = judged.map(({ render }) => render);
   const findings = withWidths(withoutRetold([...groups.values()]), renders)
-    .map((group) => toFinding(page, group, causes.get(group.key) ?? null, renders))
+    .map((group) => ({
+      ...toFinding(page, group, causes.get(group.key) ?? null, renders),
+      ...(swept && { spans: spansOfGroup(page, group, swept) }),
+    }))
     .sort(byHarm);
   return mergeByDeclaration(findings).sort(byHarm);
 }

@@ -1,6 +1,6 @@
 import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
-import type { StyleOrigins } from '../driver.js';
+import type { SheetText, StyleOrigins } from '../driver.js';
 import type { Generated } from '../probe.js';
 import { declarationIn } from './declarations.js';
 import type { PageWorld } from './page-world.js';
@@ -38,6 +38,10 @@ export class ChromiumStyles implements StyleOrigins {
     const source = await sheets.placeOf(found.styleSheetId, found.range);
     const { name, value, selector } = found;
     return { property: name, value, selector, source };
+  }
+
+  async texts(): Promise<SheetText[]> {
+    return (await this.opened()).texts();
   }
 
   private opened(): Promise<StyleSheets> {

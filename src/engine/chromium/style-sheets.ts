@@ -1,4 +1,5 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
+import type { SheetText } from '../driver.js';
 import { withoutQuery } from '../../core/delivery/urls.js';
 import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
 
@@ -54,6 +55,22 @@ export class StyleSheets {
       if (range) return range;
     }
     return null;
+  }
+
+  /** Every style sheet that is not switched off, as it was written. What the browser does not give out is left out. */
+  async texts(): Promise<SheetText[]> {
+    const found = await Promise.all(
+      [...this.headers.values()].map(async ({ styleSheetId, disabled }): Promise<SheetText[]> => {
+        if (disabled) return [];
+        const answer = await this.session
+          .send('CSS.getStyleSheetText', { styleSheetId })
+          .catch(() => null);
+        if (answer === null) return [];
+        const placeOf = (line: number, column: number) => this.placeOf(styleSheetId, { line, column });
+        return [{ css: answer.text, placeOf }];
+      }),
+    );
+    return found.flat();
   }
 
   private async mapped(

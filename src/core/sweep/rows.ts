@@ -1,0 +1,52 @@
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+export interface Rows {
+  /** How many of the children stand in each row, from the top down; empty where they do not stand in rows. */
+  readonly rows: readonly number[];
+  /** The children as they are seen, by their numbers, where that is not the order of the document; else empty. */
+  readonly order: string;
+}
+
+const NO_ROWS: Rows = { rows: [], order: '' };
+/** Two boxes that share no more of their height stand below one another, CSS px. */
+const LEAST_SHARED = 1;
+
+/**
+ * How the children of a container stand beside and below one another. Only where its layout puts boxes beside one another: flex,
+ * grid, floats, inline blocks without text between them.
+ */
+export function rowsOf(view: SnapshotView, container: NodeIndex, numbers: Int32Array): Rows {
+  const children = view.childrenOf(container).filter((child) => isItem(view, child));
+  if (children.length < 2 || !children.some((child) => isBesides(view, container, child))) return NO_ROWS;
+  const placed = children
+    .map((child) => ({ child, box: view.box(child) }))
+    .sort((a, b) => a.box.y - b.box.y || a.box.x - b.box.x);
+  const rows: { bottom: number; items: { child: NodeIndex; x: number }[] }[] = [];
+  for (const { child, box } of placed) {
+    const last = rows.at(-1);
+    const bottom = box.y + box.height;
+    if (last && box.y < last.bottom - LEAST_SHARED) {
+      last.items.push({ child, x: box.x });
+      last.bottom = Math.max(last.bottom, bottom);
+    } else rows.push({ bottom, items: [{ child, x: box.x }] });
+  }
+  const seen = rows.flatMap(({ items }) => [...items].sort((a, b) => a.x - b.x).map(({ child }) => child));
+  const isAsWritten = seen.every((child, i) => i === 0 || child > seen[i - 1]!);
+  return {
+    rows: rows.map(({ items }) => items.length),
+    order: isAsWritten ? '' : seen.map((child) => numbers[child]).join(' '),
+  };
+}
+
+function isItem(view: SnapshotView, child: NodeIndex): boolean {
+  if (!view.isElement(child) || !view.isRendered(child)) return false;
+  if (/^(absolute|fixed)$/.test(view.style(child, 'position'))) return false;
+  const { width, height } = view.box(child);
+  return width > 0 && height > 0;
+}
+
+function isBesides(view: SnapshotView, container: NodeIndex, child: NodeIndex): boolean {
+  if (/flex|grid/.test(view.style(container, 'display'))) return true;
+  if (view.style(child, 'float') !== 'none') return true;
+  return /^inline-/.test(view.style(child, 'display')) && view.linesOf(container).length === 0;
+}

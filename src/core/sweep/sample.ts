@@ -1,0 +1,13 @@
+import type { Trace } from './trace.js';
+
+/** What was seen at one width. */
+export interface Sample {
+  /** CSS px. */
+  readonly width: number;
+  /** Layouts of one form have the same (`Trace.form`). */
+  readonly form: string;
+  /** Null once nothing near it is searched any more. */
+  trace: Trace | null;
+  /** By the key of the defect: how far it goes, CSS px; null where it has no extent. */
+  readonly seen: ReadonlyMap<string, number | null>;
+}

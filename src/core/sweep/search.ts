@@ -1,0 +1,83 @@
+import { nextWidths } from './next-widths.js';
+import type { Sample } from './sample.js';
+
+/** Between two widths that are known to matter, so far apart at most to begin with, CSS px. */
+const LARGEST_STEP = 200;
+/** And in so many parts at least, so that there are three layouts to lie on a line. */
+const LEAST_PARTS = 3;
+
+export interface SearchOptions {
+  /** Whole CSS px, both ends included. */
+  readonly from: number;
+  readonly to: number;
+  /** Widths at which something is known to begin: at them and at the one before it is looked first. */
+  readonly begins: readonly number[];
+  /** Look at every width. */
+  readonly every: boolean;
+  /** So many layouts at most. */
+  readonly most: number;
+}
+
+export interface Searched {
+  /** By width, rising. */
+  readonly samples: readonly Sample[];
+  /** Whether every gap between them is closed; else edges and spans may lie anywhere in a gap whose ends differ. */
+  readonly isWhole: boolean;
+}
+
+/**
+ * Looks at as few widths as it takes to know all of them. Changes of form and defects are found to the px where they differ
+ * between two widths that were looked at, or where a box bends between them; what comes and goes within a gap without either stays unseen.
+ * @param look is asked for several widths at once, each once
+ */
+export async function search(
+  look: (width: number) => Promise<Sample>,
+  { from, to, begins, every, most }: SearchOptions,
+): Promise<Searched> {
+  let samples: Sample[] = [];
+  let wanted = every ? widthsBetween(from, to) : firstWidths(from, to, begins);
+  for (;;) {
+    const found = await Promise.all(wanted.map(look));
+    samples = [...samples, ...found].sort((a, b) => a.width - b.width);
+    wanted = nextWidths(samples);
+    if (wanted.length === 0) return { samples, isWhole: true };
+    const left = most - samples.length;
+    if (left <= 0) return { samples, isWhole: false };
+    wanted = wanted.slice(0, left);
+    forget(samples, wanted);
+  }
+}
+
+function widthsBetween(from: number, to: number): number[] {
+  return Array.from({ length: to - from + 1 }, (_, i) => from + i);
+}
+
+function firstWidths(from: number, to: number, begins: readonly number[]): number[] {
+  const known = begins
+    .flatMap((width) => [Math.ceil(width) - 1, Math.ceil(width)])
+    .filter((width) => width > from && width < to);
+  const corners = [...new Set([from, ...known, to])].sort((a, b) => a - b);
+  return corners.flatMap((corner, i) => {
+    const next = corners[i + 1];
+    if (next === undefined) return [corner];
+    const gap = next - corner;
+    const parts = gap <= LEAST_PARTS ? 1 : Math.max(LEAST_PARTS, Math.ceil(gap / LARGEST_STEP));
+    return Array.from({ length: parts }, (_, part) => Math.round(corner + (gap * part) / parts));
+  });
+}
+
+/** Lets go of the places in layouts that no open gap is near any more. */
+function forget(samples: readonly Sample[], wanted: readonly number[]): void {
+  /** A gap is judged by its ends and by the next one on either side. */
+  const near = 2;
+  const isNear = samples.map(() => false);
+  let at = 0;
+  for (const width of wanted) {
+    while (at < samples.length && samples[at]!.width < width) at++;
+    for (let i = Math.max(0, at - 1 - near); i <= Math.min(samples.length - 1, at + near); i++) isNear[i] = true;
+  }
+  samples.forEach((sample, i) => {
+    const isEdge = [samples[i - 1], samples[i + 1]].some((other) => other && other.form !== sample.form);
+    if (!isNear[i] && !isEdge) sample.trace = null;
+  });
+}

@@ -1,0 +1,223 @@
+import { messageOf } from '../../core/errors.js';
+import { Judge, keyOf } from '../../core/findings/judge.js';
+import { selectorsIn } from '../../core/findings/settings.js';
+import { NO_DELIVERY } from '../../core/delivery/delivery.js';
+import type { FoundQuery } from '../../core/css/found-query.js';
+import { sceneOf } from '../../core/layout/scene.js';
+import { SnapshotView } from '../../core/layout/view.js';
+import type { Device } from '../../core/profile/profile.js';
+import { SharedNumbers } from '../../core/sweep/numbers.js';
+import type { Sample } from '../../core/sweep/sample.js';
+import { traceOf } from '../../core/sweep/trace.js';
+import type { BrowserSession } from '../../engine/engine.js';
+import { PageNotOpened } from '../../engine/failures.js';
+import type { PageSession } from '../../engine/page-session.js';
+import { runSteps } from '../../engine/run-steps.js';
+import { statesOf } from '../../engine/steps.js';
+import type { SitePage } from '../../site/targets.js';
+import { isFor } from '../captures.js';
+import { takeLooks } from '../looks.js';
+import type { CheckPlan } from '../plan.js';
+import { deviceAt, type SweepRange } from './plan.js';
+
+/** How often a size is tried when the page dies under it. */
+const TRIES = 2;
+
+/** A copy that is open, and how its elements are numbered. */
+interface Copy {
+  readonly page: PageSession;
+  readonly numbersOf: (view: SnapshotView) => Int32Array;
+}
+
+/**
+ * Open copies of one page, each in a context of its own, that are given one size after another. All of them are asked at once for
+ * as many sizes as there are copies.
+ */
+export class Copies {
+  private readonly idle: (Copy | null)[];
+  private readonly waiting: ((copy: Copy | null) => void)[] = [];
+  private readonly numbers = new SharedNumbers();
+  private readonly judge: Judge;
+  private readonly locate: readonly string[];
+  private readonly preparations;
+  private closed = false;
+
+  constructor(
+    private readonly page: SitePage,
+    private readonly plan: CheckPlan,
+    private readonly range: SweepRange,
+    private readonly browser: () => Promise<BrowserSession>,
+    private readonly signal: AbortSignal,
+    rules: ConstructorParameters<typeof Judge>[0],
+    count: number,
+  ) {
+    this.idle = new Array<null>(count).fill(null);
+    // A rule that throws sees nothing at that size; the check of the page says so.
+    this.judge = new Judge(rules, plan.rules, () => undefined);
+    this.locate = selectorsIn(plan.rules);
+    this.preparations = plan.preparations.filter(
+      (preparation) => isFor(page.id, preparation.pages) && statesOf(preparation).length === 0,
+    );
+  }
+
+  /** Every condition on sizes that the page names. */
+  queries(): Promise<FoundQuery[]> {
+    return this.withCopy(async ({ page }) => {
+      const probe = page.probe();
+      try {
+        return await probe.queries();
+      } finally {
+        await probe.close();
+      }
+    });
+  }
+
+  /** What is seen at a size of the window that the page was open in before. */
+  inPlace(size: number): Promise<Sample> {
+    return this.withCopy(async (copy) => {
+      const device = deviceAt(this.range, size);
+      await copy.page.resize(device);
+      await copy.page.settle('resized');
+      return this.sampleOf(copy, device, size);
+    });
+  }
+
+  /** What is seen at a size where the page is loaded anew. */
+  async anew(size: number): Promise<Sample> {
+    const place = await this.taken();
+    const device = deviceAt(this.range, size);
+    try {
+      return await this.inTime(() => this.open(device), (copy) => this.sampleOf(copy, device, size), true);
+    } finally {
+      this.give(place);
+    }
+  }
+
+  private async sampleOf(copy: Copy, device: Device, size: number): Promise<Sample> {
+    const snapshot = await copy.page.collect({ locate: this.locate });
+    const view = new SnapshotView(snapshot);
+    const render = { page: this.page.id, device, view, httpStatus: null, delivery: NO_DELIVERY, essentials: [] };
+    const probe = copy.page.probe();
+    await takeLooks(this.judge, render, probe);
+    await probe.close();
+    const seen = new Map<string, number | null>();
+    for (const { rule, sighting } of this.judge.judge(render)) {
+      const key = keyOf(rule, sighting);
+      const before = seen.get(key) ?? null;
+      const px = sighting.by?.px ?? null;
+      seen.set(key, before === null || px === null ? (px ?? before) : Math.max(before, px));
+    }
+    const trace = traceOf(sceneOf(view), copy.numbersOf(view), this.range.axis);
+    return { width: size, form: trace.form, trace, seen };
+  }
+
+  private async open(device: Device): Promise<Copy> {
+    const { plan, page: target, signal } = this;
+    const page = await (await this.browser()).open({
+      url: target.url,
+      device,
+      access: plan.access,
+      alter: plan.alter,
+      timeoutMs: Infinity,
+      signal,
+    });
+    try {
+      await page.settle('loaded');
+      for (const preparation of this.preparations)
+        await runSteps(page, preparation, target.url, () => Promise.resolve());
+      if (this.preparations.length > 0) await page.settle('changed');
+      const numbersOf = this.numbers.copy();
+      return { page, numbersOf };
+    } catch (error) {
+      await page.close();
+      throw error;
+    }
+  }
+
+  /** Does something with a copy that is free; with a new one where it died under the work. @throws what a page or browser did */
+  private async withCopy<T>(work: (copy: Copy) => Promise<T>): Promise<T> {
+    let copy = await this.taken();
+    try {
+      for (let tries = 1; ; tries++) {
+        try {
+          const opened = copy;
+          return await this.inTime(
+            async () => (copy = opened ?? (await this.openFirst())),
+            work,
+            false,
+          );
+        } catch (error) {
+          await copy?.page.close().catch(() => undefined);
+          copy = null;
+          if (tries >= TRIES || this.signal.aborted || error instanceof PageNotOpened) throw error;
+        }
+      }
+    } finally {
+      this.give(copy);
+    }
+  }
+
+  /** All copies begin at the same size, so that what a script builds by its size is the same in all of them. */
+  private async openFirst(): Promise<Copy> {
+    const copy = await this.open(deviceAt(this.range, this.range.to));
+    copy.numbersOf(new SnapshotView(await copy.page.collect({ locate: [] })));
+    return copy;
+  }
+
+  /** A page that hangs must not keep the search for ever. */
+  private async inTime<T>(
+    open: () => Promise<Copy>,
+    work: (copy: Copy) => Promise<T>,
+    closes: boolean,
+  ): Promise<T> {
+    let copy: Copy | undefined;
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => {
+        copy?.page.stopScripts();
+        reject(new Error(`not ready after ${Math.round(this.plan.timeoutMs / 1000)} s`));
+      }, this.plan.timeoutMs);
+    });
+    const done = async () => {
+      copy = await open();
+      try {
+        return await work(copy);
+      } finally {
+        if (closes) await copy.page.close();
+      }
+    };
+    const working = done();
+    working.catch(() => undefined);
+    try {
+      return await Promise.race([working, late]);
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
+  private taken(): Promise<Copy | null> {
+    const idle = this.idle.pop();
+    if (idle !== undefined) return Promise.resolve(idle);
+    return new Promise((resolve) => this.waiting.push(resolve));
+  }
+
+  private give(copy: Copy | null): void {
+    if (this.closed) {
+      void copy?.page.close().catch(() => undefined);
+      return;
+    }
+    const next = this.waiting.shift();
+    if (next) next(copy);
+    else this.idle.push(copy);
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    await Promise.all(this.idle.splice(0).map((copy) => copy?.page.close().catch(() => undefined)));
+  }
+}
+
+/** Why a page could not be searched, in words. */
+export function failureText(error: unknown): string {
+  return error instanceof PageNotOpened ? messageOf(error.reason) : messageOf(error);
+}

@@ -1,0 +1,24 @@
+import type { SweepAxis } from '../../core/sweep/trace.js';
+import type { Device } from '../../core/profile/profile.js';
+import { resizedDevice } from '../../core/profile/resize.js';
+
+/** Which sizes of a window are looked at. */
+export interface SweepRange {
+  readonly axis: SweepAxis;
+  /** Whole CSS px along the axis, both ends included. */
+  readonly from: number;
+  readonly to: number;
+  /** Everything but the size along the axis. */
+  readonly device: Device;
+  /** Look at every size and not only at as many as it takes. */
+  readonly every: boolean;
+}
+
+/** The device of a range at one of its sizes, named as an ad-hoc viewport is. */
+export function deviceAt({ device, axis }: SweepRange, size: number): Device {
+  const { width, height, dpr, mobile } = device;
+  const viewport = axis === 'width' ? { width: size, height } : { width, height: size };
+  const ratio = dpr === 1 ? '' : `@${Math.round(dpr * 100) / 100}`;
+  const name = `${viewport.width}x${viewport.height}${ratio}${mobile ? '+mobile' : ''}`;
+  return { ...resizedDevice(device, viewport), name };
+}

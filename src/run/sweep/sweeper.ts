@@ -1,0 +1,59 @@
+import { availableParallelism } from 'node:os';
+import pLimit from 'p-limit';
+import { fontSetOf } from '../../core/fonts/font-sets.js';
+import type { Rule } from '../../core/rules/rule.js';
+import type { BrowserSession } from '../../engine/engine.js';
+import type { SitePage } from '../../site/targets.js';
+import type { CheckPlan, CheckTools } from '../plan.js';
+import { Copies } from './copies.js';
+import type { SweepRange } from './plan.js';
+import { searchPage, type PageSweep } from './search-page.js';
+
+/** Searches the pages of one run over sizes, in a browser of its own: its frames come as fast as the machine makes them. */
+export class Sweeper {
+  private readonly cores = availableParallelism();
+  private readonly limit = pLimit(this.cores);
+  private session: Promise<BrowserSession> | null = null;
+
+  constructor(
+    private readonly plan: CheckPlan,
+    private readonly range: SweepRange,
+    private readonly tools: CheckTools,
+    private readonly rules: readonly Rule[],
+  ) {}
+
+  /** Of a single page there are as many copies as cores; of many pages, as many pages are searched at once. */
+  search(page: SitePage): Promise<PageSweep> {
+    return this.limit(async () => {
+      const { plan, range, tools, rules, cores } = this;
+      const count = Math.max(1, Math.floor(cores / Math.min(cores, plan.pages.length)));
+      const copies = new Copies(page, plan, range, () => this.browser(), tools.signal, rules, count);
+      try {
+        return await searchPage(page.id, copies, range, (layouts) =>
+          tools.onEvent({ kind: 'looked', page: page.id, layouts }),
+        );
+      } finally {
+        await copies.close();
+      }
+    });
+  }
+
+  /** A browser that went away is started again. */
+  private async browser(): Promise<BrowserSession> {
+    if (this.session && !(await this.session).alive) this.session = null;
+    const { tools, range } = this;
+    const { platform, mobile, conditions } = range.device;
+    this.session ??= tools.engine.launch({
+      executable: tools.browser,
+      fonts: tools.fonts === 'host' ? 'host' : fontSetOf(platform),
+      textScale: mobile ? 1 : (conditions.textScale ?? 1),
+      frames: 'free',
+      log: tools.log,
+    });
+    return this.session;
+  }
+
+  async close(): Promise<void> {
+    await (await this.session?.catch(() => null))?.close();
+  }
+}
