@@ -1,4 +1,5 @@
 import { findFirst } from './find.js';
+import { idOf } from './own-accessors.js';
 
 /** Where an element can be pressed, CSS px in the page's viewport, or why it can't be. */
 export type Place =
@@ -144,7 +145,7 @@ function takesPressOf(element: Element, hit: Element): boolean {
 }
 
 function nameOf(element: Element): string {
-  const id = element.id === '' ? '' : `#${element.id}`;
+  const id = idOf(element) === '' ? '' : `#${idOf(element)}`;
   const classes = [...element.classList].slice(0, 2).map((name) => `.${name}`);
   return element.localName + id + (id === '' ? classes.join('') : '');
 }

@@ -1,4 +1,5 @@
 import { findAll } from './find.js';
+import { inlineStyleOf } from './own-accessors.js';
 
 /** Hides or takes out elements before the page is read; what a page adds later is caught by the next call. */
 export function alter({ hide, remove }: { hide: readonly string[]; remove: readonly string[] }): void {
@@ -10,5 +11,5 @@ export function alter({ hide, remove }: { hide: readonly string[]; remove: reado
 }
 
 function set(element: Element, property: string, value: string): void {
-  (element as HTMLElement | SVGElement).style.setProperty(property, value, 'important');
+  inlineStyleOf(element).setProperty(property, value, 'important');
 }

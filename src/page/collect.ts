@@ -32,6 +32,7 @@ import { StyleReader } from './style-reader.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
+import { childrenOf, parentElementOf } from './own-accessors.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
 const MAX_NODES = 200_000;
@@ -270,7 +271,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
         null,
         null,
       );
-      if (inPicture) pushChildren(element.children, { ...inherited, node: bare, treeParent: bare });
+      if (inPicture) pushChildren(childrenOf(element), { ...inherited, node: bare, treeParent: bare });
       return;
     }
     const view = element.ownerDocument.defaultView ?? window;
@@ -384,11 +385,11 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
         // Slotted elements belong to the host's tree, whose path their selectors follow.
         const host = nodes.scope[below.node] ?? -1;
         const own = { ...below, scope: host < 0 ? -1 : nodes.scope[host]!, treeParent: host };
-        pushChildren(assigned, own, assigned[0]!.parentElement?.children ?? assigned);
+        pushChildren(assigned, own, siblingsOf(assigned[0]!) ?? assigned);
         return;
       }
     }
-    pushChildren(element.children, below);
+    pushChildren(childrenOf(element), below);
   };
 
   const viewportBox = {
@@ -453,4 +454,9 @@ function allOf(selector: string): Element[] {
   } catch {
     return [];
   }
+}
+
+function siblingsOf(element: Element): HTMLCollection | null {
+  const parent = parentElementOf(element);
+  return parent && childrenOf(parent);
 }

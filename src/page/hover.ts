@@ -1,5 +1,6 @@
 import { findIn } from './find.js';
 import { perSheets } from './style-index.js';
+import { childrenOf, parentElementOf } from './own-accessors.js';
 
 /** What is shown while the pointer rests on something else, and in no other way that style sheets tell of. */
 export interface HoverReveal {
@@ -136,9 +137,9 @@ function hoveredOf(selector: string, shown: Element): Element | null {
   const upTo = selector.slice(0, selector.lastIndexOf(':hover')).replace(/:hover\b/g, '');
   const test = upTo === '' || /[\s>+~]$/.test(upTo) ? `${upTo}*` : upTo;
   try {
-    for (let at = shown.parentElement; at; at = at.parentElement) {
+    for (let at = parentElementOf(shown); at; at = parentElementOf(at)) {
       if (at.matches(test)) return at;
-      for (const child of at.children) if (child !== shown && child.matches(test)) return child;
+      for (const child of childrenOf(at)) if (child !== shown && child.matches(test)) return child;
     }
   } catch {
     return null;

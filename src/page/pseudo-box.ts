@@ -1,3 +1,4 @@
+import { lastChildOf } from './own-accessors.js';
 /** A rectangle in the coordinates of the viewport. */
 export interface Box {
   readonly x: number;
@@ -53,7 +54,7 @@ export function flowPseudoBox(
 
 /** Where the last thing in the flow of an element ends, with the margin below it; null when there is nothing. */
 function endOfContent(element: Element): { bottom: number; margin: number } | null {
-  for (let node = element.lastChild; node; node = node.previousSibling) {
+  for (let node = lastChildOf(element); node; node = node.previousSibling) {
     if (node.nodeType === 3 && /\S/.test((node as Text).data)) {
       const range = element.ownerDocument.createRange();
       range.selectNode(node);

@@ -1,5 +1,6 @@
 import { readViewportMeta } from '../core/layout/viewport-meta.js';
 import { viewportMeta } from './page-facts.js';
+import { inlineStyleOf, parentElementOf } from './own-accessors.js';
 
 /** What `settle` met that was still moving when its time was up; empty when the page came to rest. */
 export interface SettleResult {
@@ -158,7 +159,7 @@ async function loadingScreenGone(mostMs: number): Promise<boolean> {
 /** A raised layer fixed over the whole screen, with hardly a word and nothing to press, over a page that has more to say. */
 function isBehindLoadingScreen(): boolean {
   const { innerWidth, innerHeight } = window;
-  for (let at = document.elementFromPoint(innerWidth / 2, innerHeight / 2); at; at = at.parentElement) {
+  for (let at = document.elementFromPoint(innerWidth / 2, innerHeight / 2); at; at = parentElementOf(at)) {
     const style = getComputedStyle(at);
     if (style.position !== 'fixed' || !(Number.parseInt(style.zIndex) > 0)) continue;
     const { left, top, right, bottom } = at.getBoundingClientRect();
@@ -209,5 +210,5 @@ function layoutDigest(): string {
 
 function hideCaret(): void {
   const active = document.activeElement;
-  if (active instanceof HTMLElement) active.style.setProperty('caret-color', 'transparent', 'important');
+  if (active instanceof HTMLElement) inlineStyleOf(active).setProperty('caret-color', 'transparent', 'important');
 }

@@ -3,6 +3,7 @@ import { ofHosts, ruleNames } from './rule-names.js';
 import { addMatches, selectionsIn } from './selected.js';
 import { FOLLOWED } from './style-groups.js';
 import { perSheets, styleIndex } from './style-index.js';
+import { inlineStyleOf } from './own-accessors.js';
 
 /** What can be known of computed styles before they are read. */
 export interface SheetFacts {
@@ -86,7 +87,7 @@ function addStyledByAttributes(
       elements.add(element);
       if (property !== null) properties.add(property);
       else if (selector === '[style]')
-        for (const each of (element as HTMLElement).style) properties.add(each);
+        for (const each of inlineStyleOf(element)) properties.add(each);
     }
   }
 }

@@ -18,6 +18,7 @@ import {
   FLAG_TEXT,
   FLAG_TOP_LAYER,
 } from '../core/layout/snapshot.js';
+import { firstChildOf, idOf } from './own-accessors.js';
 
 const REPLACED = new Set([
   'img',
@@ -107,13 +108,14 @@ export function flagsOf(
   if (element.getAttribute('aria-expanded') === 'true' || element.hasAttribute('aria-haspopup'))
     flags |= FLAG_OPENER;
   if (OVERLAY_ROLES.has(element.getAttribute('role') ?? '')) flags |= FLAG_OVERLAY;
-  if (element.id !== '') {
-    if (referred.anchors.has(element.id)) flags |= FLAG_ANCHOR_TARGET;
-    if (referred.controlled.has(element.id)) flags |= FLAG_CONTROLLED;
+  const id = idOf(element);
+  if (id !== '') {
+    if (referred.anchors.has(id)) flags |= FLAG_ANCHOR_TARGET;
+    if (referred.controlled.has(id)) flags |= FLAG_CONTROLLED;
   }
   if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
-  for (let child = element.firstChild; child; child = child.nextSibling) {
+  for (let child = firstChildOf(element); child; child = child.nextSibling) {
     if (child.nodeType === 3 && /\S/.test((child as Text).data)) {
       flags |= FLAG_TEXT;
       break;
@@ -152,7 +154,7 @@ function* madeRoomFor(document: Document): Generator<string> {
   for (const rule of roomRules(document)) {
     if (!isInForce(rule)) continue;
     const of = rule.selector.replace(/:target\b/g, '').replace(/::?before/g, '') || '*';
-    for (const element of findIn(document, of)) if (element.id !== '') yield element.id;
+    for (const element of findIn(document, of)) if (idOf(element) !== '') yield idOf(element);
   }
 }
 

@@ -1,3 +1,4 @@
+import { childNodesOf } from './own-accessors.js';
 /** 1-based position of each element among those of its tag; elements that are the only one of theirs are left out. */
 export function positionsByTag(siblings: ArrayLike<Element>): Map<Element, number> {
   const byTag = new Map<string, Element[]>();
@@ -21,5 +22,5 @@ export function renderedChildNodes(element: Element, tag: string): Iterable<Node
     const assigned = (element as HTMLSlotElement).assignedNodes();
     if (assigned.length > 0) return assigned;
   }
-  return element.childNodes;
+  return childNodesOf(element);
 }

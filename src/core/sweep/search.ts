@@ -2,7 +2,7 @@ import { nextWidths } from './next-widths.js';
 import type { Sample } from './sample.js';
 
 /** Between two widths that are known to matter, so far apart at most to begin with, CSS px. */
-const LARGEST_STEP = 200;
+const LARGEST_STEP = 32;
 /** And in so many parts at least, so that there are three layouts to lie on a line. */
 const LEAST_PARTS = 3;
 

@@ -100,7 +100,7 @@ function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
 }
 
 /** Of an undrawn control, what it lies over on another counts only where it takes most clicks meant for that. */
-const TAKES_SHARE = 0.5;
+const TAKES_SHARE = 0.3;
 
 /** Whether something of both is seen where they meet, or one takes the place of the other. */
 function meetSeen(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
