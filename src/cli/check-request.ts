@@ -2,6 +2,7 @@ import { dirname } from 'node:path';
 import type { Command } from 'commander';
 import type { CheckRequest } from '../api/run-check.js';
 import type { Pick } from '../core/profile/pick.js';
+import type { Manifest } from '../run/manifest.js';
 import { FORMATS, parseFormats } from '../report/formats.js';
 import type { Judging } from '../run/judge-again.js';
 import { conditionOptions, conditionsOf } from './condition-options.js';
@@ -81,8 +82,8 @@ export interface Asked {
   readonly shown: SummaryOptions;
   /** The request for some targets. */
   requestFor(targets: readonly string[]): Promise<CheckRequest>;
-  /** Prints a result, writes it in the formats asked for, and sets the exit status. */
-  finish(result: ShownResult, text: () => string): Promise<void>;
+  /** Prints a result, as a text or in its machine form, writes it in the formats asked for, and sets the exit status. */
+  finish(result: ShownResult, text: () => string, machine?: (manifest: Manifest) => unknown): Promise<void>;
 }
 
 /**
@@ -130,8 +131,8 @@ export async function askedOf(raw: RawOptions, picks: readonly Pick[]): Promise<
         browser: options.browser ?? config.browser,
       };
     },
-    async finish({ manifest, reportPath }, text) {
-      if (options.json) process.stdout.write(`${JSON.stringify(manifest, null, 2)}\n`);
+    async finish({ manifest, reportPath }, text, machine = (whole) => whole) {
+      if (options.json) process.stdout.write(`${JSON.stringify(machine(manifest), null, 2)}\n`);
       else if (!options.quiet) process.stdout.write(`${text()}\n`);
       process.exitCode = exitStatusOf(manifest, failOn);
       await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);

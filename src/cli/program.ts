@@ -18,6 +18,11 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/sweep.js')).sweepCommand(),
   },
   {
+    name: 'breakpoints',
+    does: 'list the media queries in force: where they stand, what they change, what is wrong with them',
+    load: async () => (await import('./commands/breakpoints.js')).breakpointsCommand(),
+  },
+  {
     name: 'demo',
     does: 'check the site that ships with Isoptic, as found and repaired',
     load: async () => (await import('./commands/demo.js')).demoCommand(),

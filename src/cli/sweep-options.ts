@@ -1,7 +1,8 @@
 import { IsopticError } from '../core/errors.js';
-import type { Pick } from '../core/profile/pick.js';
+import { pickDevices, type Catalogue, type Pick } from '../core/profile/pick.js';
 import type { Device } from '../core/profile/profile.js';
 import { resizedDevice } from '../core/profile/resize.js';
+import { environmentOf } from '../core/sweep/environment.js';
 import type { SweepRange } from '../run/sweep/plan.js';
 import type { RawOptions } from './check-request.js';
 
@@ -18,7 +19,7 @@ export function sweepDevicePicks(picks: readonly Pick[], { to, height }: RawOpti
 }
 
 /** @throws IsopticError `bad-option` for sizes that are none, or more devices than one */
-export function sweepRange(devices: readonly Device[], raw: RawOptions): SweepRange {
+export function sweepRange(devices: readonly Device[], catalogue: Catalogue, raw: RawOptions): SweepRange {
   const [device, another] = devices;
   if (!device || another) {
     throw new IsopticError(
@@ -28,6 +29,7 @@ export function sweepRange(devices: readonly Device[], raw: RawOptions): SweepRa
     );
   }
   const every = raw['every'] === true;
+  const known = knownDevices(catalogue);
   const height = pxOf('--height', raw['height'], device.height);
   if (raw['heights'] !== undefined) {
     if (raw['from'] !== undefined || raw['to'] !== undefined || raw['height'] !== undefined)
@@ -37,7 +39,7 @@ export function sweepRange(devices: readonly Device[], raw: RawOptions): SweepRa
         'Leave them out, and name the width with --at or --on.',
       );
     const [from, to] = rangeOf(String(raw['heights']));
-    return { axis: 'height', from, to, device, every };
+    return { axis: 'height', from, to, device, known, every };
   }
   const from = pxOf('--from', raw['from'], FROM);
   const to = pxOf('--to', raw['to'], TO);
@@ -47,7 +49,23 @@ export function sweepRange(devices: readonly Device[], raw: RawOptions): SweepRa
       `--from ${from} --to ${to}: that is no range.`,
       'Give the narrowest width first.',
     );
-  return { axis: 'width', from, to, device: resizedDevice(device, { width: device.width, height }), every };
+  return {
+    axis: 'width',
+    from,
+    to,
+    device: resizedDevice(device, { width: device.width, height }),
+    known,
+    every,
+  };
+}
+
+/** Every profile of the catalogue, held both ways. */
+function knownDevices(catalogue: Catalogue): SweepRange['known'] {
+  const picks = catalogue.profiles.map(({ name }) => ({ on: name }));
+  return pickDevices(picks, catalogue, { turn: true }).map((device) => ({
+    width: device.width,
+    environment: environmentOf(device),
+  }));
 }
 
 /** `200..390` */

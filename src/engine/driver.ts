@@ -118,5 +118,5 @@ export interface StyleOrigins {
 export interface SheetText {
   readonly css: string;
   /** `file:line` of a place in it, both from 0, in the authored file where a source map leads there; null for what stands in no file. */
-  placeOf(line: number, column: number): Promise<string | null>;
+  readonly placeOf: (line: number, column: number) => Promise<string | null>;
 }

@@ -210,5 +210,6 @@ function layoutDigest(): string {
 
 function hideCaret(): void {
   const active = document.activeElement;
-  if (active instanceof HTMLElement) inlineStyleOf(active).setProperty('caret-color', 'transparent', 'important');
+  if (active instanceof HTMLElement)
+    inlineStyleOf(active).setProperty('caret-color', 'transparent', 'important');
 }

@@ -86,8 +86,7 @@ function addStyledByAttributes(
     for (const element of root.querySelectorAll(selector)) {
       elements.add(element);
       if (property !== null) properties.add(property);
-      else if (selector === '[style]')
-        for (const each of inlineStyleOf(element)) properties.add(each);
+      else if (selector === '[style]') for (const each of inlineStyleOf(element)) properties.add(each);
     }
   }
 }

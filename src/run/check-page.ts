@@ -12,7 +12,8 @@ import type { CheckPlan, CheckTools } from './plan.js';
 import { renderKey } from './render-key.js';
 import { writePlaces } from './places-file.js';
 import { renderPage, type OnRendered, type RenderedPage } from './render-page.js';
-import type { PageSweep } from './sweep/search-page.js';
+import { withConditions, withUnguarded } from './sweep/containing.js';
+import type { PageSweep, SweepRecord } from './sweep/search-page.js';
 import { deviceAt } from './sweep/plan.js';
 
 export interface CheckedPage {
@@ -21,6 +22,8 @@ export interface CheckedPage {
   readonly findings: FindingRecord[];
   /** Those of the plan, and those that show what a search over sizes found. */
   readonly devices: readonly Device[];
+  /** What a search over its sizes found. */
+  readonly sweep: SweepRecord | null;
 }
 
 /**
@@ -57,6 +60,15 @@ export async function checkPage(
     // Without them the report scrolls by share of the page.
     await writePlaces(tools.folder, id, views).catch(() => undefined);
   }
+  const written = await withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
+    screens: mapOf<Buffer>(parts.map((part) => part.screens)),
+    scales: new Map(
+      judged.map(({ render: { page: at, device, view } }) => [
+        renderKey(at, device.name),
+        device.dpr * view.snapshot.viewport.scale,
+      ]),
+    ),
+  });
   return {
     pages: entries.map(({ id, source, state }) => ({
       id,
@@ -66,15 +78,8 @@ export async function checkPage(
     })),
     renders,
     devices,
-    findings: await withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
-      screens: mapOf<Buffer>(parts.map((part) => part.screens)),
-      scales: new Map(
-        judged.map(({ render: { page: at, device, view } }) => [
-          renderKey(at, device.name),
-          device.dpr * view.snapshot.viewport.scale,
-        ]),
-      ),
-    }),
+    findings: sweep ? written.map((finding) => withConditions(finding, page.id, sweep)) : written,
+    sweep: sweep && withUnguarded(sweep.record, page.id, written),
   };
 }
 

@@ -54,12 +54,18 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
         const swept = sweeper ? await sweeper.search(page) : null;
         const checked = await checkPage(page, plan, tools, pool, rules, swept, (device, records) => {
           const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
-          const at = { page: page.id, profile: device.name, status, done: ++done, of: Math.max(done, total) } as const;
+          const at = {
+            page: page.id,
+            profile: device.name,
+            status,
+            done: ++done,
+            of: Math.max(done, total),
+          } as const;
           tools.onEvent({ kind: 'rendered', ...at });
           if (done === total && !sweeper) void pool.close();
         });
         tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
-        return { ...checked, swept };
+        return checked;
       }),
     ),
   );
@@ -84,7 +90,7 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     renders,
     findings,
     waivers,
-    ...(sweeper && { sweep: pages.flatMap(({ swept }) => (swept ? [swept.record] : [])) }),
+    ...(sweeper && { sweep: pages.flatMap((page) => page.sweep ?? []) }),
     summary: summarise(renders, findings),
   };
   return manifest;

@@ -7,6 +7,7 @@ import { SEVERITIES } from '../core/sightings/sighting.js';
 /** The manifest of a run, `run.json`. This schema is its type, its check and the source of its JSON Schema. */
 
 const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+const span = z.tuple([z.number().int(), z.number().int()]).describe('CSS px, both ends included');
 const ms = z.number().describe('milliseconds');
 
 export const renderSchema = z.object({
@@ -87,7 +88,25 @@ export const findingSchema = z.object({
   spans: z
     .record(z.string(), z.array(z.tuple([z.number().int(), z.number().int()])))
     .optional()
-    .describe('by page, the widths at which it shows, CSS px, both ends included; of a search over heights, the heights'),
+    .describe(
+      'by page, the widths at which it shows, CSS px, both ends included; of a search over heights, the heights',
+    ),
+  conditions: z
+    .array(
+      z.object({
+        page: z.string(),
+        span,
+        condition: z.string().describe('holds at exactly these widths'),
+        source: z
+          .string()
+          .nullable()
+          .describe('where it would go: file:line of the declaration behind the finding'),
+        fails: z.number().int().describe('a width of the span that is at its end'),
+        right: z.number().int().describe('the next one, which does not show it'),
+      }),
+    )
+    .optional()
+    .describe('the media conditions that would contain it'),
   waived: z
     .object({ reason: z.string(), who: z.string(), until: z.string() })
     .nullable()
@@ -111,6 +130,23 @@ export const findingSchema = z.object({
   ),
 });
 
+/** A condition of a page, wherever it stands. */
+const querySchema = z.object({
+  text: z.string(),
+  kind: z.enum(['media', 'container', 'import', 'link', 'style', 'source', 'sizes']),
+  spans: z
+    .array(span)
+    .nullable()
+    .describe('widths of the viewport at which it holds; null where that can not be told'),
+  source: z
+    .string()
+    .nullable()
+    .describe('the first place that it stands in: file:line, or the element that names it'),
+  sources: z.array(z.string()),
+  changes: z.string().describe('what a person sees change where it begins to hold or not to'),
+  problems: z.array(z.string()),
+});
+
 /** Of a page whose window was given all sizes of a range. */
 const sweepSchema = z.object({
   page: z.string(),
@@ -120,11 +156,19 @@ const sweepSchema = z.object({
   across: z.number().describe('the other side of the viewport, CSS px'),
   layouts: z.number().int().describe('how many were looked at'),
   exhaustive: z.boolean().describe('every size was looked at'),
-  anew: z.boolean().describe('the page was loaded for each size, since its layout hangs on how its window came to it'),
+  anew: z
+    .boolean()
+    .describe('the page was loaded for each size, since its layout hangs on how its window came to it'),
   whole: z.boolean().describe('every change was found to the px'),
   edges: z
     .array(z.object({ width: z.number().int(), message: z.string() }))
     .describe('sizes at which the layout becomes another one, each the first of its stretch'),
+  queries: z.array(querySchema).optional().describe('every condition on sizes that the page names'),
+  ranges: z
+    .array(z.object({ label: z.string(), span }))
+    .optional()
+    .describe("ranges of widths by their names, of the page's own queries or the configuration"),
+  problems: z.array(z.string()).optional().describe('what is wrong with its edges as a whole'),
   notes: z.array(z.string()),
   error: z.string().nullable().describe('why it could not be searched'),
 });

@@ -42,7 +42,7 @@ export function sweepCommand(): Command {
         );
       }
       const request = await asked.requestFor(targets);
-      const sweep = sweepRange(request.devices, raw);
+      const sweep = sweepRange(request.devices, asked.settings.catalogue, raw);
       const result = await runCheck(
         { ...request, devices: [], sweep },
         { quiet: options.quiet || options.json, verbose: options.verbose },

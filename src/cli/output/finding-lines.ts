@@ -43,6 +43,13 @@ export function findingLines(
         )
       : []),
     ...(finding.spans?.[page] ? wrapped(`${INDENT}at `, spansText(finding.spans[page]), columns) : []),
+    ...(finding.conditions ?? []).flatMap(({ condition, fails, right }) =>
+      wrapped(
+        `${INDENT}${colors.dim('in')} `,
+        `@media ${condition}  ${colors.dim(`(fails at ${fails}, right at ${right})`)}`,
+        columns,
+      ),
+    ),
     ...(others.length > 0 ? wrapped(`${INDENT}also on `, firstOf(others), columns) : []),
   ];
 }
@@ -87,7 +94,9 @@ const MOST_SPANS = 8;
 
 /** Spans of sizes, CSS px: `280 to 450 and 768 to 1023 px`. */
 export function spansText(spans: readonly (readonly [from: number, to: number])[]): string {
-  const texts = spans.slice(0, MOST_SPANS).map(([from, to]) => (from === to ? `${from}` : `${from} to ${to}`));
+  const texts = spans
+    .slice(0, MOST_SPANS)
+    .map(([from, to]) => (from === to ? `${from}` : `${from} to ${to}`));
   const left = spans.length - MOST_SPANS;
   const all = left > 0 ? [...texts, `${left} more spans`] : texts;
   const last = all.pop()!;

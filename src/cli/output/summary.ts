@@ -25,7 +25,9 @@ export function summaryText(manifest: Manifest, reportPath: string, options: Sum
   const blocks = [
     ...(options.onlySizes === true ? [] : [matrixLines(manifest, columns)]),
     ...manifest.pages.flatMap((page) => [
-      ...(manifest.sweep ?? []).filter((sweep) => sweep.page === page.id).map((sweep) => sweepLines(sweep, manifest, columns)),
+      ...(manifest.sweep ?? [])
+        .filter((sweep) => sweep.page === page.id)
+        .map((sweep) => sweepLines(sweep, manifest, columns)),
       pageLines(manifest, page, options),
     ]),
     options.notices ? [] : noticeLines(manifest, columns),
@@ -60,7 +62,8 @@ function pageLines(
   const title = middleCut(plainText(page.title), Math.max(0, columns - name.length - 2));
   const lines = [`${colors.bold(middleCut(name, columns))}  ${colors.dim(title)}`.trimEnd()];
   const profiles = manifest.profiles.length;
-  for (const finding of findings) lines.push(...findingLines(finding, manifest, columns, onlySizes === true ? 'spans' : 'profiles'));
+  for (const finding of findings)
+    lines.push(...findingLines(finding, manifest, columns, onlySizes === true ? 'spans' : 'profiles'));
   for (const [message, on] of failures) {
     lines.push(
       ...wrapped(`  ${colors.red('failed')}  `, plainText(message), columns),

@@ -31,6 +31,17 @@ export interface Condition {
   readonly holds: Test;
   /** Widths at which it may change, CSS px, for an environment. */
   thresholds(environment: MediaEnvironment): number[];
+  /** What it says of the width itself. */
+  bounds(environment: MediaEnvironment): Bound[];
+}
+
+/** One side of a range of widths, as it is written. */
+export interface Bound {
+  readonly side: 'min' | 'max';
+  /** CSS px, with its fraction. */
+  readonly width: number;
+  /** Whether that width itself is in the range. */
+  readonly isIncluded: boolean;
 }
 
 /** Two lengths that differ by less are one: ems are multiplied out. */
@@ -38,16 +49,23 @@ const NEAR = 1e-6;
 
 /** Reads a media query list, or the condition of a container query without the container's name. @returns null for what can't be read */
 export const conditionOf: (text: string) => Condition | null = remembered((text: string) => {
-  let failed = false;
+  const errors: unknown[] = [];
   try {
-    const ast = parse(text, { context: 'mediaQueryList', onParseError: () => (failed = true) });
-    if (failed) return null;
+    const ast = parse(text, { context: 'mediaQueryList', onParseError: (error) => errors.push(error) });
+    if (errors.length > 0) return null;
     const compared: Compared[] = [];
     const holds = testOf(ast, compared);
     return {
       holds,
       thresholds: (environment) =>
         compared.flatMap(({ feature, value }) => widthsOf(feature, value, environment)),
+      bounds: (environment) =>
+        compared.flatMap(({ feature, sign, value }): Bound[] => {
+          const width = lengthOf(value, environment);
+          if (feature !== 'width' || !Number.isFinite(width) || !/[<>]/.test(sign)) return [];
+          const side = sign.startsWith('>') ? 'min' : 'max';
+          return [{ side, width, isIncluded: sign.includes('=') }];
+        }),
     };
   } catch {
     return null;
@@ -56,12 +74,15 @@ export const conditionOf: (text: string) => Condition | null = remembered((text:
 
 interface Compared {
   readonly feature: string;
+  /** `>=`, `<`, … */
+  readonly sign: string;
   readonly value: CssNode;
 }
 
 /** The widths that a feature's value stands for. */
 function widthsOf(feature: string, value: CssNode, environment: MediaEnvironment): number[] {
-  if (feature === 'width' || feature === 'inline-size') return [lengthOf(value, environment)].filter(Number.isFinite);
+  if (feature === 'width' || feature === 'inline-size')
+    return [lengthOf(value, environment)].filter(Number.isFinite);
   if (feature === 'orientation') return [environment.height];
   if (feature === 'aspect-ratio') return [ratioOf(value) * environment.height].filter(Number.isFinite);
   return [];
@@ -85,8 +106,8 @@ function testOf(node: CssNode, compared: Compared[]): Test {
       const name = feature === 'device-pixel-ratio' ? 'resolution' : feature!;
       const value = node.value;
       if (!value) return (width, environment) => isGiven(name, width, environment);
-      compared.push({ feature: name, value });
       const sign = bound === 'min' ? '>=' : bound === 'max' ? '<=' : '=';
+      compared.push({ feature: name, sign, value });
       return (width, environment) => compare(name, sign, value, width, environment);
     }
     case 'FeatureRange':
@@ -124,8 +145,11 @@ function rangeTest(node: CssNode, compared: Compared[]): Test {
   const feature = named.name.toLowerCase();
   const sides: [string, CssNode][] = isNameFirst
     ? [[leftComparison, middle]]
-    : [[MIRRORED[leftComparison] ?? '', left], ...(right ? [[rightComparison ?? '', right] as [string, CssNode]] : [])];
-  for (const [, value] of sides) compared.push({ feature, value });
+    : [
+        [MIRRORED[leftComparison] ?? '', left],
+        ...(right ? [[rightComparison ?? '', right] as [string, CssNode]] : []),
+      ];
+  for (const [sign, value] of sides) compared.push({ feature, sign, value });
   return allOf(
     sides.map(
       ([sign, value]) =>
@@ -206,12 +230,21 @@ function ratioOf(value: CssNode): number {
   if (value.type === 'Number') return Number(value.value);
   if (value.type !== 'Ratio') return Number.NaN;
   const { left, right } = value as unknown as { left: CssNode; right: CssNode | null };
-  const number = (part: CssNode | null) => (part?.type === 'Number' ? Number(part.value) : part ? Number.NaN : 1);
+  const number = (part: CssNode | null) =>
+    part?.type === 'Number' ? Number(part.value) : part ? Number.NaN : 1;
   return number(left) / number(right);
 }
 
 /** CSS px a unit (CSS Values 4, section 6.2). */
-const PX: Readonly<Record<string, number>> = { px: 1, in: 96, cm: 96 / 2.54, mm: 96 / 25.4, q: 96 / 101.6, pt: 96 / 72, pc: 16 };
+const PX: Readonly<Record<string, number>> = {
+  px: 1,
+  in: 96,
+  cm: 96 / 2.54,
+  mm: 96 / 25.4,
+  q: 96 / 101.6,
+  pt: 96 / 72,
+  pc: 16,
+};
 
 function lengthOf(value: CssNode, { fontSize }: MediaEnvironment): number {
   if (value.type === 'Number') return Number(value.value) === 0 ? 0 : Number.NaN;
@@ -221,7 +254,10 @@ function lengthOf(value: CssNode, { fontSize }: MediaEnvironment): number {
     return px === undefined ? Number.NaN : Number(value.value) * px;
   }
   if (value.type !== 'Function') return Number.NaN;
-  const inPx = generate(value).replace(/([\d.]+)r?em\b/g, (_, number: string) => `${Number(number) * fontSize}px`);
+  const inPx = generate(value).replace(
+    /([\d.]+)r?em\b/g,
+    (_, number: string) => `${Number(number) * fontSize}px`,
+  );
   return pxOf(calc(inPx)) ?? Number.NaN;
 }
 

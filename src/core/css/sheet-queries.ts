@@ -52,7 +52,10 @@ export function queriesIn(css: string): SheetQuery[] {
       const selectors: string[] = [];
       const { line, column } = node.loc!.start;
       const within = open.map(({ entry }) => entry.query.text);
-      const entry = { query: { kind, text, line: line - 1, column: column - 1, selectors, within }, selectors };
+      const entry = {
+        query: { kind, text, line: line - 1, column: column - 1, selectors, within },
+        selectors,
+      };
       found.push(entry);
       if (node.block) open.push({ node, entry });
     },

@@ -21,7 +21,8 @@ export function spansOfGroup(page: string, { rule, key }: Group, { spans, to }: 
 export function joinedSpans(all: readonly Pick<Finding, 'spans'>[]): Finding['spans'] {
   const joined: Record<string, [number, number][]> = {};
   for (const { spans } of all)
-    for (const [page, own] of Object.entries(spans ?? {})) joined[page] = united([...(joined[page] ?? []), ...own]);
+    for (const [page, own] of Object.entries(spans ?? {}))
+      joined[page] = united([...(joined[page] ?? []), ...own]);
   return Object.keys(joined).length > 0 ? joined : undefined;
 }
 

@@ -14,7 +14,16 @@ export interface Change {
 }
 
 /** In the reader's order of interest. */
-const ORDER: readonly ChangeKind[] = ['menu', 'shown', 'hidden', 'columns', 'rows', 'order', 'position', 'display'];
+const ORDER: readonly ChangeKind[] = [
+  'menu',
+  'shown',
+  'hidden',
+  'columns',
+  'rows',
+  'order',
+  'position',
+  'display',
+];
 /** A list of fewer links is no menu. */
 const LEAST_LINKS = 3;
 
@@ -34,13 +43,20 @@ export function changesBetween(before: Trace, after: Trace): Change[] {
   const hidden = appeared(after, before);
   const menu = menuChange(before.view, hidden, after.view, shown);
   const singles: Single[] = [
-    ...(menu ? [] : [...shown.map((node) => seenSingle(after.view, node, 'shown')), ...hidden.map((node) => seenSingle(before.view, node, 'hidden'))]),
+    ...(menu
+      ? []
+      : [
+          ...shown.map((node) => seenSingle(after.view, node, 'shown')),
+          ...hidden.map((node) => seenSingle(before.view, node, 'hidden')),
+        ]),
   ];
   for (const [element, is] of after.forms) {
     const was = before.forms.get(element);
     if (was && was.isSeen && is.isSeen) singles.push(...formChanges(after.view, was, is));
   }
-  return [...(menu ? [menu] : []), ...together(singles)].sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+  return [...(menu ? [menu] : []), ...together(singles)].sort(
+    (a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind),
+  );
 }
 
 /** The changes as one sentence. */
@@ -106,11 +122,22 @@ function seenSingle(view: SnapshotView, node: NodeIndex, kind: 'shown' | 'hidden
 
 function formChanges(view: SnapshotView, was: Form, is: Form): Single[] {
   const at = { view, node: is.node };
-  if (is.position !== was.position && [is.position, was.position].some((position) => /sticky|fixed|absolute/.test(position)))
+  if (
+    is.position !== was.position &&
+    [is.position, was.position].some((position) => /sticky|fixed|absolute/.test(position))
+  )
     return [{ kind: 'position', ...at, ...positionText(was.position, is.position) }];
   const rows = rowsText(was.rows, is.rows);
   if (rows) return [{ ...rows, ...at }];
-  if (is.order !== was.order) return [{ kind: 'order', ...at, one: 'shows its parts in another order', many: 'show their parts in another order' }];
+  if (is.order !== was.order)
+    return [
+      {
+        kind: 'order',
+        ...at,
+        one: 'shows its parts in another order',
+        many: 'show their parts in another order',
+      },
+    ];
   if (is.display !== was.display && is.rows.length + was.rows.length > 0)
     return [{ kind: 'display', ...at, one: `becomes ${is.display}`, many: `become ${is.display}` }];
   return [];
@@ -122,7 +149,11 @@ function positionText(was: string, is: string): Pick<Single, 'one' | 'many'> {
     fixed: ['is fixed to the screen', 'are fixed to the screen'],
     absolute: ['leaves the flow', 'leave the flow'],
   };
-  const [one, many] = text[is] ?? (was === 'absolute' ? ['returns to the flow', 'return to the flow'] : ['scrolls with the page', 'scroll with the page']);
+  const [one, many] =
+    text[is] ??
+    (was === 'absolute'
+      ? ['returns to the flow', 'return to the flow']
+      : ['scrolls with the page', 'scroll with the page']);
   return { one, many };
 }
 
@@ -131,7 +162,8 @@ function rowsText(was: readonly number[], is: readonly number[]): Omit<Single, '
   if (was.join() === is.join()) return null;
   const [from, to] = [columnsIn(was), columnsIn(is)];
   if (from !== to) return movedText('columns', from, to);
-  if (was.length !== is.length && was.length > 0 && is.length > 0) return movedText('rows', was.length, is.length);
+  if (was.length !== is.length && was.length > 0 && is.length > 0)
+    return movedText('rows', was.length, is.length);
   return was.length > 0 && is.length > 0
     ? { kind: 'rows', one: `breaks its rows elsewhere`, many: `break their rows elsewhere` }
     : null;

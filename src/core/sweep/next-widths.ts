@@ -18,7 +18,8 @@ export function nextWidths(samples: readonly Sample[]): number[] {
   samples.slice(1).forEach((right, i) => {
     const left = samples[i]!;
     if (closed[i]) return;
-    for (const width of inside(left, right, isAlike(left, right) ? bends(samples, i, closed) : [])) wanted.add(width);
+    for (const width of inside(left, right, isAlike(left, right) ? bends(samples, i, closed) : []))
+      wanted.add(width);
   });
   return [...wanted].sort((a, b) => a - b);
 }

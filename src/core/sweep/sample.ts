@@ -1,3 +1,4 @@
+import type { Severity } from '../sightings/sighting.js';
 import type { Trace } from './trace.js';
 
 /** What was seen at one width. */
@@ -8,6 +9,13 @@ export interface Sample {
   readonly form: string;
   /** Null once nothing near it is searched any more. */
   trace: Trace | null;
-  /** By the key of the defect: how far it goes, CSS px; null where it has no extent. */
-  readonly seen: ReadonlyMap<string, number | null>;
+  /** By the key of the defect. */
+  readonly seen: ReadonlyMap<string, Sight>;
+}
+
+/** A defect as it was seen at one width. */
+export interface Sight {
+  /** How far it goes, CSS px; null where it has no extent. */
+  readonly px: number | null;
+  readonly severity: Severity;
 }

@@ -14,6 +14,8 @@ export interface SearchOptions {
   readonly begins: readonly number[];
   /** Look at every width. */
   readonly every: boolean;
+  /** Is told of the two layouts at each width at which something is known to begin, while all of them is there. */
+  readonly onBegin?: (before: Sample, after: Sample) => void;
   /** So many layouts at most. */
   readonly most: number;
 }
@@ -32,13 +34,15 @@ export interface Searched {
  */
 export async function search(
   look: (width: number) => Promise<Sample>,
-  { from, to, begins, every, most }: SearchOptions,
+  { from, to, begins, every, most, onBegin }: SearchOptions,
 ): Promise<Searched> {
   let samples: Sample[] = [];
   let wanted = every ? widthsBetween(from, to) : firstWidths(from, to, begins);
   for (;;) {
     const found = await Promise.all(wanted.map(look));
+    const isFirst = samples.length === 0;
     samples = [...samples, ...found].sort((a, b) => a.width - b.width);
+    if (isFirst && onBegin) tellBegins(samples, begins, onBegin);
     wanted = nextWidths(samples);
     if (wanted.length === 0) return { samples, isWhole: true };
     const left = most - samples.length;
@@ -46,6 +50,18 @@ export async function search(
     wanted = wanted.slice(0, left);
     forget(samples, wanted);
   }
+}
+
+function tellBegins(
+  samples: readonly Sample[],
+  begins: readonly number[],
+  onBegin: (before: Sample, after: Sample) => void,
+): void {
+  const known = new Set(begins.map(Math.ceil));
+  samples.forEach((sample, i) => {
+    const before = samples[i - 1];
+    if (before && before.width === sample.width - 1 && known.has(sample.width)) onBegin(before, sample);
+  });
 }
 
 function widthsBetween(from: number, to: number): number[] {
@@ -74,7 +90,8 @@ function forget(samples: readonly Sample[], wanted: readonly number[]): void {
   let at = 0;
   for (const width of wanted) {
     while (at < samples.length && samples[at]!.width < width) at++;
-    for (let i = Math.max(0, at - 1 - near); i <= Math.min(samples.length - 1, at + near); i++) isNear[i] = true;
+    for (let i = Math.max(0, at - 1 - near); i <= Math.min(samples.length - 1, at + near); i++)
+      isNear[i] = true;
   }
   samples.forEach((sample, i) => {
     const isEdge = [samples[i - 1], samples[i + 1]].some((other) => other && other.form !== sample.form);

@@ -62,9 +62,7 @@ export class StyleSheets {
     const found = await Promise.all(
       [...this.headers.values()].map(async ({ styleSheetId, disabled }): Promise<SheetText[]> => {
         if (disabled) return [];
-        const answer = await this.session
-          .send('CSS.getStyleSheetText', { styleSheetId })
-          .catch(() => null);
+        const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
         if (answer === null) return [];
         const placeOf = (line: number, column: number) => this.placeOf(styleSheetId, { line, column });
         return [{ css: answer.text, placeOf }];

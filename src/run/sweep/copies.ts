@@ -3,11 +3,13 @@ import { Judge, keyOf } from '../../core/findings/judge.js';
 import { selectorsIn } from '../../core/findings/settings.js';
 import { NO_DELIVERY } from '../../core/delivery/delivery.js';
 import type { FoundQuery } from '../../core/css/found-query.js';
+import { severityOf } from '../../core/rules/rule.js';
+import { gravest } from '../../core/sightings/sighting.js';
 import { sceneOf } from '../../core/layout/scene.js';
 import { SnapshotView } from '../../core/layout/view.js';
 import type { Device } from '../../core/profile/profile.js';
 import { SharedNumbers } from '../../core/sweep/numbers.js';
-import type { Sample } from '../../core/sweep/sample.js';
+import type { Sample, Sight } from '../../core/sweep/sample.js';
 import { traceOf } from '../../core/sweep/trace.js';
 import type { BrowserSession } from '../../engine/engine.js';
 import { PageNotOpened } from '../../engine/failures.js';
@@ -87,7 +89,11 @@ export class Copies {
     const place = await this.taken();
     const device = deviceAt(this.range, size);
     try {
-      return await this.inTime(() => this.open(device), (copy) => this.sampleOf(copy, device, size), true);
+      return await this.inTime(
+        () => this.open(device),
+        (copy) => this.sampleOf(copy, device, size),
+        true,
+      );
     } finally {
       this.give(place);
     }
@@ -96,16 +102,24 @@ export class Copies {
   private async sampleOf(copy: Copy, device: Device, size: number): Promise<Sample> {
     const snapshot = await copy.page.collect({ locate: this.locate });
     const view = new SnapshotView(snapshot);
-    const render = { page: this.page.id, device, view, httpStatus: null, delivery: NO_DELIVERY, essentials: [] };
+    const render = {
+      page: this.page.id,
+      device,
+      view,
+      httpStatus: null,
+      delivery: NO_DELIVERY,
+      essentials: [],
+    };
     const probe = copy.page.probe();
     await takeLooks(this.judge, render, probe);
     await probe.close();
-    const seen = new Map<string, number | null>();
+    const seen = new Map<string, Sight>();
     for (const { rule, sighting } of this.judge.judge(render)) {
       const key = keyOf(rule, sighting);
-      const before = seen.get(key) ?? null;
-      const px = sighting.by?.px ?? null;
-      seen.set(key, before === null || px === null ? (px ?? before) : Math.max(before, px));
+      const before = seen.get(key);
+      const px = Math.max(before?.px ?? 0, sighting.by?.px ?? 0);
+      const severities = [severityOf(rule, sighting), ...(before ? [before.severity] : [])];
+      seen.set(key, { px: sighting.by ? px : null, severity: gravest(severities)! });
     }
     const trace = traceOf(sceneOf(view), copy.numbersOf(view), this.range.axis);
     return { width: size, form: trace.form, trace, seen };
@@ -113,7 +127,9 @@ export class Copies {
 
   private async open(device: Device): Promise<Copy> {
     const { plan, page: target, signal } = this;
-    const page = await (await this.browser()).open({
+    const page = await (
+      await this.browser()
+    ).open({
       url: target.url,
       device,
       access: plan.access,
@@ -141,11 +157,7 @@ export class Copies {
       for (let tries = 1; ; tries++) {
         try {
           const opened = copy;
-          return await this.inTime(
-            async () => (copy = opened ?? (await this.openFirst())),
-            work,
-            false,
-          );
+          return await this.inTime(async () => (copy = opened ?? (await this.openFirst())), work, false);
         } catch (error) {
           await copy?.page.close().catch(() => undefined);
           copy = null;
@@ -213,7 +225,9 @@ export class Copies {
 
   async close(): Promise<void> {
     this.closed = true;
-    await Promise.all(this.idle.splice(0).map((copy) => copy?.page.close().catch(() => undefined)));
+    await Promise.all(
+      this.idle.splice(0).flatMap((copy) => (copy ? [copy.page.close().catch(() => undefined)] : [])),
+    );
   }
 }
 

@@ -1,3 +1,4 @@
+import type { MediaEnvironment } from '../../core/css/media-query.js';
 import type { SweepAxis } from '../../core/sweep/trace.js';
 import type { Device } from '../../core/profile/profile.js';
 import { resizedDevice } from '../../core/profile/resize.js';
@@ -10,6 +11,8 @@ export interface SweepRange {
   readonly to: number;
   /** Everything but the size along the axis. */
   readonly device: Device;
+  /** The devices that there are, as media queries see them: what asks for another one asks for nothing. */
+  readonly known: readonly { readonly width: number; readonly environment: MediaEnvironment }[];
   /** Look at every size and not only at as many as it takes. */
   readonly every: boolean;
 }

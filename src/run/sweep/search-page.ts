@@ -1,12 +1,15 @@
 import type { Span } from '../../core/geometry/span.js';
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
-import { bothSides } from '../../core/sweep/confirm.js';
 import { environmentOf } from '../../core/sweep/environment.js';
 import type { Sample } from '../../core/sweep/sample.js';
+import { conditionFor, queryStyleOf } from '../../core/sweep/containing-condition.js';
+import { reportQueries, shortStretches, type QueryReport } from '../../core/sweep/query-report.js';
+import { rangesBetween } from '../../core/sweep/ranges.js';
+import { restyled } from '../../core/sweep/restyled.js';
 import { search, type Searched } from '../../core/sweep/search.js';
-import { shownWidths } from '../../core/sweep/shown-widths.js';
-import { spansByKey } from '../../core/sweep/spans.js';
+import { bothSides, shownWidths } from '../../core/sweep/shown-widths.js';
+import { spansByKey, stretchesOf } from '../../core/sweep/spans.js';
 import type { Manifest } from '../manifest.js';
 import { failureText, type Copies } from './copies.js';
 import type { SweepRange } from './plan.js';
@@ -17,14 +20,17 @@ const MOST_LAYOUTS = 500;
 const MOST_CONFIRMED = 40;
 
 export type SweepRecord = NonNullable<Manifest['sweep']>[number];
+type QueryRecord = NonNullable<SweepRecord['queries']>[number];
 
 /** What the search over the sizes of one page came to. */
 export interface PageSweep {
   readonly record: SweepRecord;
+  /** The media condition, as the page writes them, that holds at exactly the widths of a span. */
+  readonly conditionFor: (span: Span) => string;
   /** By the key of the defect. */
   readonly spans: ReadonlyMap<string, readonly Span[]>;
   /** The sizes that show some of the defects, rising; of none, both ends of the range. */
-  shownFor(isWanted: (key: string) => boolean): readonly number[];
+  readonly shownFor: (isWanted: (key: string) => boolean) => readonly number[];
 }
 
 /**
@@ -53,14 +59,28 @@ export async function searchPage(
   };
   try {
     const queries = await copies.queries();
-    const begins = range.axis === 'width' ? knownBegins(queries, environmentOf(range.device), span) : [];
-    let searched = await search(counted((size) => copies.inPlace(size)), { ...options, begins });
-    const differing = await differingAnew(searched, span, counted((size) => copies.anew(size)));
+    const environment = environmentOf(range.device);
+    const begins = range.axis === 'width' ? knownBegins(queries, environment, span) : [];
+    const changesAt = new Map<number, string>();
+    const onBegin = (before: Sample, after: Sample) =>
+      changesAt.set(after.width, changeTexts(before, after).join('; '));
+    let searched = await search(
+      counted((size) => copies.inPlace(size)),
+      { ...options, begins, onBegin },
+    );
+    const differing = await differingAnew(
+      searched,
+      span,
+      counted((size) => copies.anew(size)),
+    );
     if (differing.length > 0) {
       notes.push(
         `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
       );
-      searched = await search(counted((size) => copies.anew(size)), { ...options, begins });
+      searched = await search(
+        counted((size) => copies.anew(size)),
+        { ...options, begins, onBegin },
+      );
     }
     if (!searched.isWhole)
       notes.push(
@@ -68,6 +88,7 @@ export async function searchPage(
       );
     const { samples } = searched;
     const spans = spansByKey(samples);
+    const ranges = rangesBetween(begins, span);
     return {
       record: {
         ...recordOf(page, range),
@@ -76,18 +97,24 @@ export async function searchPage(
         whole: searched.isWhole,
         edges: edgesOf(samples),
         notes,
+        ...(range.axis === 'width' && {
+          queries: reportQueries({ queries, environment, range: span, changesAt, devices: range.known }).map(
+            queryRecord,
+          ),
+          ranges: ranges.map(({ label, span: { min, max } }) => ({
+            label,
+            span: [min, max] as [number, number],
+          })),
+          problems: shortStretches(stretchesOf(samples)),
+        }),
       },
+      conditionFor: (at) => conditionFor(at, span, queryStyleOf(queries), environment.fontSize),
       spans,
-      shownFor: (isWanted) =>
-        shownWidths(
-          samples,
-          [...spans].filter(([key]) => isWanted(key)),
-          span,
-        ),
+      shownFor: (isWanted) => shownWidths(samples, isWanted, span),
     };
   } catch (error) {
     const record = { ...recordOf(page, range), layouts, error: failureText(error), notes };
-    return { record, spans: new Map(), shownFor: () => [range.from, range.to] };
+    return { record, spans: new Map(), shownFor: () => [range.from, range.to], conditionFor: () => 'all' };
   }
 }
 
@@ -108,21 +135,27 @@ function recordOf(page: string, { axis, from, to, device, every }: SweepRange): 
   };
 }
 
-/** Sizes on both sides of where a defect begins or ends that show other defects when the page is loaded anew. */
+/**
+ * Sizes on both sides of where a defect begins or ends that show other defects when the page is loaded anew. Those that are rendered
+ * for what they show are left out.
+ */
 async function differingAnew(
   { samples }: Searched,
   range: Span,
   anew: (size: number) => Promise<Sample>,
 ): Promise<number[]> {
   const inPlace = new Map(samples.map((sample) => [sample.width, sample]));
-  const sizes = bothSides(spansByKey(samples).values(), range).slice(0, MOST_CONFIRMED);
-  const again = await Promise.all(sizes.map(anew));
+  const rendered = new Set(shownWidths(samples, () => true, range));
+  const sizes = bothSides(samples, range).filter((size) => !rendered.has(size));
+  const again = await Promise.all([...sizes.slice(0, MOST_CONFIRMED), range.min].map(anew));
   return again
-    .filter(({ width, seen }) => {
-      const before = inPlace.get(width)?.seen;
-      return before && (before.size !== seen.size || [...seen.keys()].some((key) => !before.has(key)));
-    })
+    .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
     .map(({ width }) => width);
+}
+
+/** Whether a size that was looked at in place shows the same defects. */
+function showsSame(sample: Sample | undefined, keys: readonly string[]): boolean {
+  return !sample || (sample.seen.size === keys.length && keys.every((key) => sample.seen.has(key)));
 }
 
 /** The sizes at which the layout becomes another one, each the first of its stretch. */
@@ -136,4 +169,23 @@ function edgesOf(samples: readonly Sample[]): SweepRecord['edges'] {
         : 'the layout becomes another one';
     return [{ width: sample.width, message }];
   });
+}
+
+/** What a person sees change from one width to the next, at which a media query begins to hold or not to. */
+function changeTexts(before: Sample, after: Sample): string[] {
+  if (!before.trace || !after.trace) return [];
+  const changes = before.form === after.form ? [] : [changesText(changesBetween(before.trace, after.trace))];
+  return [...changes, ...restyled(before.trace, after.trace)];
+}
+
+function queryRecord({ text, kind, spans, sources, changes, problems }: QueryReport): QueryRecord {
+  return {
+    text,
+    kind,
+    spans: spans && spans.map(({ min, max }): [number, number] => [min, max]),
+    source: sources[0] ?? null,
+    sources: [...sources],
+    changes: changes.map(({ width, message }) => `from ${width}: ${message}`).join('. '),
+    problems: [...problems],
+  };
 }

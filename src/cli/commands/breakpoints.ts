@@ -1,0 +1,56 @@
+import { Command } from 'commander';
+import { IsopticError } from '../../core/errors.js';
+import type { Pick } from '../../core/profile/pick.js';
+import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { breakpointsText } from '../output/breakpoints-text.js';
+import { runCheck } from '../run-check.js';
+import { sweepDevicePicks, sweepRange } from '../sweep-options.js';
+
+const EXAMPLES = `
+Examples:
+  isoptic breakpoints site/                    the media queries in force, from 280 to 1920 px
+  isoptic breakpoints https://example.test/ --json
+  isoptic breakpoints site/ --all --fail-on warning
+
+Exit status:
+  as of sweep: 0 nothing found   1 findings   2 wrong usage   3 a page failed to render   4 no browser   130 interrupted`;
+
+export function breakpointsCommand(): Command {
+  const picks: Pick[] = [];
+  const command = addTargetOptions(new Command('breakpoints'), picks)
+    .option('--from <px>', 'the narrowest width (default: 280)')
+    .option('--to <px>', 'the widest (default: 1920)')
+    .option('--height <px>', "the window's height (default: 800, or that of --on)");
+  return addRunOptions(command)
+    .addHelpText('after', EXAMPLES)
+    .action(async (targets: string[], raw: RawOptions) => {
+      const asked = await askedOf({ ...raw, shots: 'none' }, sweepDevicePicks(picks, raw));
+      const { options, shown } = asked;
+      if (targets.length === 0) {
+        throw new IsopticError(
+          'no-target',
+          'breakpoints: no page was named.',
+          'Name a URL, an HTML file or a folder; `isoptic breakpoints --help` has examples.',
+        );
+      }
+      const request = await asked.requestFor(targets);
+      const sweep = sweepRange(request.devices, asked.settings.catalogue, raw);
+      const result = await runCheck(
+        { ...request, devices: [], sweep },
+        { quiet: options.quiet || options.json, verbose: options.verbose },
+      );
+      await asked.finish(
+        result,
+        () => breakpointsText(result.manifest, result.reportPath, shown.columns),
+        ({ sweep: pages = [] }) => ({
+          pages: pages.map(({ page, queries, ranges, problems, error }) => ({
+            page,
+            queries: queries ?? [],
+            ranges: ranges ?? [],
+            problems: problems ?? [],
+            error,
+          })),
+        }),
+      );
+    });
+}
