@@ -5,7 +5,7 @@ import { Facts } from './facts.js';
 import { HelpSheet } from './help-sheet.js';
 import { onKey } from './keys.js';
 import { PrintSheet } from './print.js';
-import { opened, said, sheet, view } from './state.js';
+import { opened, said, sheet, view, sweep } from './state.js';
 import { TopBar } from './top-bar.js';
 import { Tray } from './tray.js';
 import { Wall } from './wall.js';
@@ -32,7 +32,7 @@ export function App() {
         <TopBar />
         <div class="desk">
           <Drawer />
-          <div class="stage">
+          <div class={sweep.value ? 'stage swept-stage' : 'stage'}>
             <Wall />
             {finding && <Tray finding={finding} />}
           </div>

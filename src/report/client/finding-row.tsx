@@ -1,7 +1,10 @@
 import { useEffect, useRef } from 'preact/hooks';
-import type { Listed } from '../view/listing.js';
+import { sizesText, type Listed } from '../view/listing.js';
 import { Sign } from './sign.js';
 import { lit, manifest, open, page, view } from './state.js';
+
+/** More spans of widths have no room. */
+const MOST_SPANS = 2;
 
 /** One finding in the list: its number as on the panes, what and where, and on how many profiles. */
 export function FindingRow({ entry: { finding, number }, withPage }: { entry: Listed; withPage: boolean }) {
@@ -12,6 +15,7 @@ export function FindingRow({ entry: { finding, number }, withPage }: { entry: Li
   }, [isOpen]);
   const at = withPage ? finding.page : page.value.id;
   const profiles = new Set(finding.seen.filter((seen) => seen.page === at).map(({ profile }) => profile));
+  const spans = finding.spans?.[at];
   return (
     <li ref={row} class={lit.value === finding.id ? 'row lit' : 'row'}>
       <button
@@ -27,9 +31,16 @@ export function FindingRow({ entry: { finding, number }, withPage }: { entry: Li
           <span class="number">{number}</span>
           <span class="rule">{finding.rule}</span>
           {finding.waived && <span class="tag">waived</span>}
-          <span class="on" title={`On ${[...profiles].join(', ')}`}>
-            {profiles.size} of {manifest.profiles.length}
-          </span>
+          {spans ? (
+            <span class="on" title={`At ${sizesText(spans)}`}>
+              {sizesText(spans.slice(0, MOST_SPANS))}
+              {spans.length > MOST_SPANS && ' …'}
+            </span>
+          ) : (
+            <span class="on" title={`On ${[...profiles].join(', ')}`}>
+              {profiles.size} of {manifest.profiles.length}
+            </span>
+          )}
         </span>
         <span class="row-text">{finding.message}</span>
         <span class="row-place">

@@ -59,7 +59,18 @@ const rendersByKey = new Map(
 export const renderOf = (pageId: string, profile: string): RenderRecord | undefined =>
   rendersByKey.get(renderKey(pageId, profile));
 
-export const groups = computed(() => paneGroups(manifest.profiles, view.value));
+/** What a search over its widths found of the page that is shown; null where there was none. */
+export const sweep = computed(
+  () => manifest.sweep?.find((each) => each.page === page.value.id && each.axis === 'width') ?? null,
+);
+
+/** Of a search over sizes every page has sizes of its own. */
+const profilesOfPage = computed(() =>
+  manifest.sweep
+    ? manifest.profiles.filter(({ name }) => renderOf(page.value.id, name) !== undefined)
+    : manifest.profiles,
+);
+export const groups = computed(() => paneGroups(profilesOfPage.value, view.value));
 export const shownProfiles = computed<readonly ProfileRecord[]>(() =>
   groups.value.flatMap(({ profiles }) => profiles),
 );

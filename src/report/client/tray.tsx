@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'preact/hooks';
 import type { FindingRecord } from '../../run/manifest.js';
-import { waiverFor, widthsText } from '../view/listing.js';
+import { sizesText, waiverFor, widthsText } from '../view/listing.js';
 import { cropArea } from '../../core/findings/crop-area.js';
 import { pictureSize } from '../view/lineup.js';
 import { Crop } from './crop.js';
@@ -65,6 +65,7 @@ function Crops({ finding }: { finding: FindingRecord }) {
 
 function Known({ finding }: { finding: FindingRecord }) {
   const { cause } = finding;
+  const spans = finding.spans?.[page.value.id];
   const until = new Date(Date.now() + WAIVER_DAYS * 86_400_000).toISOString().slice(0, 10);
   return (
     <dl class="known">
@@ -126,7 +127,15 @@ function Known({ finding }: { finding: FindingRecord }) {
       )}
       <dt>Widths</dt>
       <dd>
-        {widthsText(finding, manifest.profiles)}
+        {spans ? sizesText(spans) : widthsText(finding, manifest.profiles)}
+        {(finding.conditions ?? []).map(({ condition, fails, right }) => (
+          <pre key={condition}>
+            @media {condition}{' '}
+            <span class="soft">
+              fails at {fails}, right at {right}
+            </span>
+          </pre>
+        ))}
         {finding.pages.length > 1 && <p class="soft">On {finding.pages.join(', ')}</p>}
       </dd>
       <dt>Id</dt>

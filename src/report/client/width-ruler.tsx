@@ -1,5 +1,8 @@
 import { room } from './room.js';
-import { manifest, opened, lit, page, shownProfiles } from './state.js';
+import type { Manifest } from '../../run/manifest.js';
+import { manifest, opened, lit, page, shownProfiles, sweep } from './state.js';
+
+type Sweep = NonNullable<Manifest['sweep']>[number];
 
 /** The ruler's ends, CSS px; widths double over even ways, as devices do. */
 const FROM = 280;
@@ -31,9 +34,10 @@ export function WidthRuler() {
   };
   const hit = sorted.flatMap(([width, isHit]) => (isHit ? [width] : []));
   const text = finding && hit.length > 0 ? `; the finding shows at ${hit.join(', ')} px` : '';
+  const found = sweep.value;
   return (
     <div
-      class="width-ruler"
+      class={found ? 'width-ruler swept' : 'width-ruler'}
       role="img"
       aria-label={`Widths: ${sorted.map(([width]) => width).join(', ')} px${text}`}
     >
@@ -48,6 +52,65 @@ export function WidthRuler() {
           {isWritten(width) ? width : ''}
         </span>
       ))}
+      {found && <Layouts found={found} />}
     </div>
+  );
+}
+
+/** Findings that have room under the layouts. */
+const MOST_BARS = 5;
+
+/** From a width to the next wider one, as places on the ruler. */
+const across = (from: number, end: number) => ({
+  left: `calc(${MARGIN}px + (100% - ${2 * MARGIN}px) * ${placeOf(from)})`,
+  width: `max(2px, calc((100% - ${2 * MARGIN}px) * ${placeOf(end) - placeOf(from)}))`,
+});
+
+/** What a search over the widths found: layouts as bands, media queries as ticks, and where something fails as bars. */
+function Layouts({ found }: { found: Sweep }) {
+  const starts = [{ width: found.from, message: '' }, ...found.edges];
+  const begins = (found.ranges ?? []).slice(1).map(({ span: [from] }) => from);
+  const failing = manifest.findings
+    .filter(
+      ({ severity, waived, spans }) => severity !== 'notice' && !waived && spans?.[found.page] !== undefined,
+    )
+    .slice(0, MOST_BARS);
+  return (
+    <>
+      {starts.map(({ width, message }, i) => {
+        const end = starts[i + 1]?.width ?? found.to + 1;
+        return (
+          <span
+            key={width}
+            class="layout-band"
+            data-from={width}
+            title={`${width} to ${end - 1} px${message === '' ? '' : `: ${message}`}`}
+            style={across(width, end)}
+          />
+        );
+      })}
+      {begins.map((width) => (
+        <span
+          key={width}
+          class="query-tick"
+          title={`A media query begins at ${width} px`}
+          style={across(width, width)}
+        />
+      ))}
+      {failing.flatMap((finding, row) =>
+        finding.spans![found.page]!.map(([from, last]) => (
+          <span
+            key={`${finding.id} ${from}`}
+            class={
+              lit.value === finding.id || opened.value?.id === finding.id
+                ? `failing lit ${finding.severity}`
+                : `failing ${finding.severity}`
+            }
+            title={`${finding.rule} ${finding.selector}: ${from} to ${last} px`}
+            style={{ ...across(from, last + 1), top: `${38 + 4 * row}px` }}
+          />
+        )),
+      )}
+    </>
   );
 }

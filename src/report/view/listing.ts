@@ -93,6 +93,11 @@ export function widthsText(finding: FindingRecord, profiles: Manifest['profiles'
   return `${spans.join(', ')} px`;
 }
 
+/** Spans of sizes, CSS px: `280–450, 768–1023 px`. */
+export function sizesText(spans: readonly (readonly [from: number, to: number])[]): string {
+  return `${spans.map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`)).join(', ')} px`;
+}
+
 /** What is put into the file of waivers to accept a finding, as YAML. */
 export function waiverFor(finding: FindingRecord, until: string): string {
   return `- finding: ${finding.id}\n  reason: \n  who: \n  until: ${until}\n`;
