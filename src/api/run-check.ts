@@ -77,7 +77,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     tools.onEvent({ kind: 'found', pages, notes: [...(note === null ? [] : [note]), ...site.notes] });
     folder = await RunFolder.create(request.out ?? defaultFolder(new Date()), request.replace);
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
-    const access = await withSignIn(request, shared);
+    const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(found);
@@ -109,7 +109,7 @@ async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
 }
 
 /** The access of a check with what a sign-in adds to it. */
-async function withSignIn(
+export async function accessFor(
   { signIn, signInAgain, access, devices, sweep, timeoutMs, secrets }: CheckRequest,
   tools: Omit<SignInTools, 'device' | 'access' | 'timeoutMs'>,
 ): Promise<Access> {

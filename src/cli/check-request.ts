@@ -87,10 +87,13 @@ export interface Asked {
 }
 
 /**
- * @param picks the devices that were named, none for the default lineup
+ * @param picksOf the devices that were named, none for the default lineup
  * @throws IsopticError for options and configuration that can't be used
  */
-export async function askedOf(raw: RawOptions, picks: readonly Pick[]): Promise<Asked> {
+export async function askedOf(
+  raw: RawOptions,
+  picksOf: (settings: Settings) => readonly Pick[],
+): Promise<Asked> {
   const options = checkOptionsSchema.parse(raw);
   const settings = await loadSettings(options.config);
   const { config } = settings;
@@ -112,7 +115,7 @@ export async function askedOf(raw: RawOptions, picks: readonly Pick[]): Promise<
       return {
         targets,
         find: { ...targetOptions(options), access },
-        devices: devicesFor(picks, options.turn, conditionsOf(raw), settings),
+        devices: devicesFor(picksOf(settings), options.turn, conditionsOf(raw), settings),
         access,
         signIn: signedIn === undefined ? null : await signInOf(signedIn, settings, secrets),
         signInAgain: options.signInAgain,
@@ -134,7 +137,7 @@ export async function askedOf(raw: RawOptions, picks: readonly Pick[]): Promise<
     async finish({ manifest, reportPath }, text, machine = (whole) => whole) {
       if (options.json) process.stdout.write(`${JSON.stringify(machine(manifest), null, 2)}\n`);
       else if (!options.quiet) process.stdout.write(`${text()}\n`);
-      process.exitCode = exitStatusOf(manifest, failOn);
+      process.exitCode = exitStatusOf(manifest, failOn, config.sweep.right);
       await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);
     },
   };

@@ -23,6 +23,11 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/breakpoints.js')).breakpointsCommand(),
   },
   {
+    name: 'film',
+    does: 'film a page as its width runs, as it scrolls, as the device turns: webp or gif',
+    load: async () => (await import('./commands/film.js')).filmCommand(),
+  },
+  {
     name: 'demo',
     does: 'check the site that ships with Isoptic, as found and repaired',
     load: async () => (await import('./commands/demo.js')).demoCommand(),

@@ -19,11 +19,20 @@ export interface ShownResult {
 }
 
 /** Runs a check in the terminal: with progress, notes, the log, and Ctrl-C. */
-export async function runCheck(request: CheckRequest, { quiet, verbose }: Showing): Promise<ShownResult> {
+export async function runCheck(request: CheckRequest, how: Showing): Promise<ShownResult> {
+  const { manifest, report } = await showing(how, (tools) => runRequest(request, tools));
+  return { manifest, reportPath: relative(process.cwd(), report) };
+}
+
+/** Does something long in the terminal: with progress, notes, the log, and Ctrl-C. */
+export async function showing<T>(
+  { quiet, verbose }: Showing,
+  work: (tools: RequestTools) => Promise<T>,
+): Promise<T> {
   const interrupt = interruptSignal();
   const progress = startProgress(quiet);
   try {
-    const { manifest, report } = await runRequest(request, {
+    return await work({
       signal: interrupt.signal,
       log: await engineLog(verbose),
       onEvent: (event) => {
@@ -33,7 +42,6 @@ export async function runCheck(request: CheckRequest, { quiet, verbose }: Showin
         if (line !== null) void progress.then((shown) => shown.update(line));
       },
     });
-    return { manifest, reportPath: relative(process.cwd(), report) };
   } finally {
     (await progress).stop();
     interrupt.dispose();
@@ -49,6 +57,8 @@ function progressLine(event: Parameters<RequestTools['onEvent']>[0]): string | n
       return `0 of ${event.loads}  ${count(event.pages, 'page')} on ${count(event.profiles, 'profile')}`;
     case 'rendered':
       return `${event.done} of ${event.of}  ${event.page} on ${event.profile}`;
+    case 'filmed':
+      return `${event.page}: picture ${event.done} of ${event.of}`;
     case 'looked':
       return `${event.page}: ${event.layouts} layouts looked at`;
     default:

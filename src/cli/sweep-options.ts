@@ -1,10 +1,12 @@
 import { IsopticError } from '../core/errors.js';
-import { pickDevices, type Catalogue, type Pick } from '../core/profile/pick.js';
+import { pickDevices, type Catalogue, type Pick as DevicePick } from '../core/profile/pick.js';
 import type { Device } from '../core/profile/profile.js';
 import { resizedDevice } from '../core/profile/resize.js';
 import { environmentOf } from '../core/sweep/environment.js';
 import type { SweepRange } from '../run/sweep/plan.js';
 import type { RawOptions } from './check-request.js';
+import type { Settings } from './config/load.js';
+import { devicesFor } from './pick-devices.js';
 
 const FROM = 280;
 const TO = 1920;
@@ -12,14 +14,46 @@ const HEIGHT = 800;
 const LEAST = 50;
 const MOST = 8192;
 
+/** What the command line and the configuration say of a search; what is said first wins. */
+export interface SweepWishes {
+  readonly from?: string | number | undefined;
+  readonly to?: string | number | undefined;
+  readonly height?: string | number | undefined;
+  /** `200..390`: search over heights. */
+  readonly heights?: string | undefined;
+  readonly every?: boolean | undefined;
+}
+
+/** The wishes of a command's options over those of the configuration. */
+export function wishesOf(raw: RawOptions, { sweep }: Settings['config']): SweepWishes {
+  const text = (name: string) => {
+    const value = raw[name];
+    return typeof value === 'string' ? value : undefined;
+  };
+  return {
+    from: text('from') ?? sweep.from,
+    to: text('to') ?? sweep.to,
+    height: text('height') ?? sweep.height,
+    heights: text('heights'),
+    every: raw['every'] === true,
+  };
+}
+
 /** The one device whose window is resized; a plain window where none was named. */
-export function sweepDevicePicks(picks: readonly Pick[], { to, height }: RawOptions): readonly Pick[] {
+export function sweepDevicePicks(
+  picks: readonly DevicePick[],
+  { to, height }: SweepWishes,
+): readonly DevicePick[] {
   if (picks.length > 0) return picks;
   return [{ at: `${pxOf('--to', to, TO)}x${pxOf('--height', height, HEIGHT)}` }];
 }
 
 /** @throws IsopticError `bad-option` for sizes that are none, or more devices than one */
-export function sweepRange(devices: readonly Device[], catalogue: Catalogue, raw: RawOptions): SweepRange {
+export function sweepRange(
+  devices: readonly Device[],
+  { catalogue, config }: Pick<Settings, 'catalogue' | 'config'>,
+  wishes: SweepWishes,
+): SweepRange {
   const [device, another] = devices;
   if (!device || another) {
     throw new IsopticError(
@@ -28,21 +62,18 @@ export function sweepRange(devices: readonly Device[], catalogue: Catalogue, raw
       'Name one of them with --on or --at.',
     );
   }
-  const every = raw['every'] === true;
-  const known = knownDevices(catalogue);
-  const height = pxOf('--height', raw['height'], device.height);
-  if (raw['heights'] !== undefined) {
-    if (raw['from'] !== undefined || raw['to'] !== undefined || raw['height'] !== undefined)
-      throw new IsopticError(
-        'bad-option',
-        '--heights searches over heights, and --from, --to and --height are for widths.',
-        'Leave them out, and name the width with --at or --on.',
-      );
-    const [from, to] = rangeOf(String(raw['heights']));
-    return { axis: 'height', from, to, device, known, every };
+  const shared = {
+    every: wishes.every ?? false,
+    known: knownDevices(catalogue),
+    ranges: Object.entries(config.ranges).map(([label, [min, max]]) => ({ label, span: { min, max } })),
+  };
+  if (wishes.heights !== undefined) {
+    const [from, to] = rangeOf('--heights', wishes.heights);
+    return { axis: 'height', from, to, device, ...shared };
   }
-  const from = pxOf('--from', raw['from'], FROM);
-  const to = pxOf('--to', raw['to'], TO);
+  const from = pxOf('--from', wishes.from, FROM);
+  const to = pxOf('--to', wishes.to, TO);
+  const height = pxOf('--height', wishes.height, device.height);
   if (from >= to)
     throw new IsopticError(
       'bad-option',
@@ -54,9 +85,19 @@ export function sweepRange(devices: readonly Device[], catalogue: Catalogue, raw
     from,
     to,
     device: resizedDevice(device, { width: device.width, height }),
-    known,
-    every,
+    ...shared,
   };
+}
+
+/** The search that a check is asked for beside its lineup, over the widths of a plain window; undefined without one. */
+export function sweepAsked(raw: RawOptions, settings: Settings): SweepRange | undefined {
+  const asked = raw['sweep'];
+  if (asked === undefined || asked === false) return undefined;
+  const [from, to] = typeof asked === 'string' ? rangeOf('--sweep', asked) : [];
+  const { sweep } = settings.config;
+  const wishes: SweepWishes = { ...sweep, from: from ?? sweep.from, to: to ?? sweep.to };
+  const devices = devicesFor(sweepDevicePicks([], wishes), false, [{}], settings);
+  return sweepRange(devices, settings, wishes);
 }
 
 /** Every profile of the catalogue, held both ways. */
@@ -69,13 +110,13 @@ function knownDevices(catalogue: Catalogue): SweepRange['known'] {
 }
 
 /** `200..390` */
-function rangeOf(text: string): [number, number] {
+function rangeOf(option: string, text: string): [number, number] {
   const match = /^(\d+)\.\.(\d+)$/.exec(text);
-  const [from, to] = match ? [match[1], match[2]].map((part) => pxOf('--heights', part, 0)) : [];
+  const [from, to] = match ? [match[1], match[2]].map((part) => pxOf(option, part, 0)) : [];
   if (from === undefined || to === undefined || from >= to) {
     throw new IsopticError(
       'bad-option',
-      `--heights ${text}: not a range of heights.`,
+      `${option} ${text}: not a range of sizes.`,
       'Write LEAST..MOST in CSS px, for instance 200..390.',
     );
   }
@@ -83,7 +124,7 @@ function rangeOf(text: string): [number, number] {
 }
 
 /** @throws IsopticError `bad-option` */
-function pxOf(option: string, text: string | boolean | undefined, otherwise: number): number {
+function pxOf(option: string, text: string | number | undefined, otherwise: number): number {
   if (text === undefined) return otherwise;
   const px = Number(text);
   if (!Number.isInteger(px) || px < LEAST || px > MOST) {

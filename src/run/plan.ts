@@ -62,6 +62,8 @@ export type CheckEvent =
       readonly done: number;
       readonly of: number;
     }
+  /** A picture of a film was drawn. */
+  | { readonly kind: 'filmed'; readonly page: string; readonly done: number; readonly of: number }
   /** A size of a page was looked at. */
   | { readonly kind: 'looked'; readonly page: string; readonly layouts: number }
   /** The findings of one page, before those of several pages are put together and waivers are applied. */

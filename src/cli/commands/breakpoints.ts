@@ -4,7 +4,7 @@ import type { Pick } from '../../core/profile/pick.js';
 import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
 import { breakpointsText } from '../output/breakpoints-text.js';
 import { runCheck } from '../run-check.js';
-import { sweepDevicePicks, sweepRange } from '../sweep-options.js';
+import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
 
 const EXAMPLES = `
 Examples:
@@ -24,7 +24,9 @@ export function breakpointsCommand(): Command {
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const asked = await askedOf({ ...raw, shots: 'none' }, sweepDevicePicks(picks, raw));
+      const asked = await askedOf({ ...raw, shots: 'none' }, (settings) =>
+        sweepDevicePicks(picks, wishesOf(raw, settings.config)),
+      );
       const { options, shown } = asked;
       if (targets.length === 0) {
         throw new IsopticError(
@@ -34,7 +36,7 @@ export function breakpointsCommand(): Command {
         );
       }
       const request = await asked.requestFor(targets);
-      const sweep = sweepRange(request.devices, asked.settings.catalogue, raw);
+      const sweep = sweepRange(request.devices, asked.settings, wishesOf(raw, asked.settings.config));
       const result = await runCheck(
         { ...request, devices: [], sweep },
         { quiet: options.quiet || options.json, verbose: options.verbose },

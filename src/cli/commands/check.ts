@@ -5,6 +5,7 @@ import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../ch
 import { summaryText } from '../output/summary.js';
 import { runAgain } from '../run-again.js';
 import { runCheck } from '../run-check.js';
+import { sweepAsked } from '../sweep-options.js';
 
 const EXAMPLES = `
 Examples:
@@ -29,12 +30,13 @@ export function checkCommand(): Command {
       '--evidence <which>',
       `crops of what is found: classes, every or none (default: classes: of errors and warnings, one a class of widths)`,
     )
+    .option('--sweep [range]', 'search every width, too, or those of a range: 320..1280 (default: 280..1920)')
     .option('--keep-layouts', 'write the layout snapshots to the run, so that it can be judged again')
     .option('--again <run>', 'judge a run again that kept its layouts, without a browser');
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const asked = await askedOf(raw, picks);
+      const asked = await askedOf(raw, () => picks);
       const { options, judging, shown } = asked;
       if (options.again === undefined && targets.length === 0) {
         throw new IsopticError(
@@ -45,10 +47,13 @@ export function checkCommand(): Command {
       }
       const result =
         options.again === undefined
-          ? await runCheck(await asked.requestFor(targets), {
-              quiet: options.quiet || options.json,
-              verbose: options.verbose,
-            })
+          ? await runCheck(
+              { ...(await asked.requestFor(targets)), sweep: sweepAsked(raw, asked.settings) },
+              {
+                quiet: options.quiet || options.json,
+                verbose: options.verbose,
+              },
+            )
           : await runAgain(options.again, targets, judging);
       await asked.finish(result, () => summaryText(result.manifest, result.reportPath, shown));
     });

@@ -4,7 +4,7 @@ import type { Pick } from '../../core/profile/pick.js';
 import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
 import { summaryText } from '../output/summary.js';
 import { runCheck } from '../run-check.js';
-import { sweepDevicePicks, sweepRange } from '../sweep-options.js';
+import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
 
 const EXAMPLES = `
 Examples:
@@ -26,13 +26,13 @@ export function sweepCommand(): Command {
     .option('--every', 'look at every width and not only at as many as it takes')
     .option(
       '--shots <kinds>',
-      'pictures of the widths that show what is found: fold, full, full@dpr, or none; as png or webp (default: none)',
+      'pictures of the widths that show what is found: fold, full, full@dpr, or none; as png or webp (default: fold,full,png)',
     )
     .option('--evidence <which>', 'crops of what is found: classes, every or none (default: classes)');
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const asked = await askedOf({ shots: 'none', ...raw }, sweepDevicePicks(picks, raw));
+      const asked = await askedOf(raw, (settings) => sweepDevicePicks(picks, wishesOf(raw, settings.config)));
       const { options, shown } = asked;
       if (targets.length === 0) {
         throw new IsopticError(
@@ -42,7 +42,7 @@ export function sweepCommand(): Command {
         );
       }
       const request = await asked.requestFor(targets);
-      const sweep = sweepRange(request.devices, asked.settings.catalogue, raw);
+      const sweep = sweepRange(request.devices, asked.settings, wishesOf(raw, asked.settings.config));
       const result = await runCheck(
         { ...request, devices: [], sweep },
         { quiet: options.quiet || options.json, verbose: options.verbose },

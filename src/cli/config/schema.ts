@@ -49,6 +49,21 @@ export type RuleConfig = z.output<typeof ruleSchema>;
 
 const essentialSchema = z.union([selectorSchema, z.strictObject({ selector: selectorSchema, pages })]);
 
+const sizeSchema = z.number().int().min(50).max(8192);
+/** From one width to another, both included, CSS px. */
+const spanSchema = z
+  .tuple([sizeSchema, sizeSchema])
+  .refine(([from, to]) => from < to, 'the narrower width comes first');
+
+/** Which widths a search looks at. */
+const sweepSchema = z.strictObject({
+  from: sizeSchema.optional(),
+  to: sizeSchema.optional(),
+  height: sizeSchema.optional(),
+  /** Widths that must be right: what shows at others only is told and fails nothing. */
+  right: z.array(spanSchema).min(1).optional(),
+});
+
 /** `isoptic.yaml`. Unknown keys are refused. */
 export const configSchema = z.strictObject({
   /** Profiles of one's own, by name. */
@@ -76,6 +91,9 @@ export const configSchema = z.strictObject({
   rules: z
     .strictObject(Object.fromEntries(RULES.map(({ meta }) => [meta.name, ruleSchema.optional()])))
     .prefault({}),
+  sweep: sweepSchema.prefault({}),
+  /** Names for ranges of widths; those of the page's own media queries where there are none. */
+  ranges: z.record(z.string().min(1), spanSchema).default({}),
   /** A file of accepted findings. */
   waivers: z.string().optional(),
   hide: z.array(selectorSchema).default([]),

@@ -1,10 +1,10 @@
-import type { Span } from '../geometry/span.js';
+import { includes, type Span } from '../geometry/span.js';
+import { SEVERITIES } from '../sightings/sighting.js';
 import type { Sample } from './sample.js';
 import { spansByKey } from './spans.js';
 
 /**
- * The widths that show some of the defects that a search found, rising: of errors and warnings the end of their spans at which they go
- * farthest, and the next width that is free of them, the wider one where there is one; of notices one width, where none of these shows
+ * The widths that show some of the defects that a search found, rising: of errors and warnings the one that shows them worst, and the next width that is free of them, the wider one where there is one; of notices one width, where none of these shows
  * them; and both ends of the range.
  */
 export function shownWidths(
@@ -18,7 +18,8 @@ export function shownWidths(
   const notices = wanted.filter(([key]) => isNotice(samples, key));
   for (const [key, spans] of wanted) {
     if (isNotice(samples, key)) continue;
-    const { width, span } = worstEnd(spans, (end) => at.get(end)?.seen.get(key)?.px ?? 0);
+    const { width } = worstOf(samples, key);
+    const span = spans.find((each) => includes(each, width))!;
     widths.add(width);
     if (span.max < range.max) widths.add(span.max + 1);
     else if (span.min > range.min) widths.add(span.min - 1);
@@ -47,10 +48,11 @@ function isNotice(samples: readonly Sample[], key: string): boolean {
   return samples.every(({ seen }) => (seen.get(key)?.severity ?? 'notice') === 'notice');
 }
 
-function worstEnd(spans: readonly Span[], extent: (width: number) => number): { width: number; span: Span } {
-  const ends = spans.flatMap((span) => [
-    { width: span.min, span },
-    { width: span.max, span },
-  ]);
-  return ends.reduce((a, b) => (extent(b.width) > extent(a.width) ? b : a));
+/** The sample that shows a defect worst: by its severity, then by how far it goes, then the narrower one. */
+function worstOf(samples: readonly Sample[], key: string): Sample {
+  const rank = ({ seen }: Sample) => SEVERITIES.indexOf(seen.get(key)!.severity);
+  const px = ({ seen }: Sample) => seen.get(key)!.px ?? 0;
+  return samples
+    .filter(({ seen }) => seen.has(key))
+    .reduce((a, b) => (rank(b) < rank(a) || (rank(b) === rank(a) && px(b) > px(a)) ? b : a));
 }

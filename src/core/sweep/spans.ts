@@ -1,4 +1,5 @@
 import type { Span } from '../geometry/span.js';
+import { gravest, SEVERITIES, type Severity } from '../sightings/sighting.js';
 import type { Sample } from './sample.js';
 
 /** The widths at which each defect is seen, by its key. Where both neighbours of a gap show it, all between do. */
@@ -25,4 +26,24 @@ export function stretchesOf(samples: readonly Sample[]): Span[] {
     else stretches.push({ min: sample.width, max: sample.width });
   });
   return stretches;
+}
+
+/** An error or warning, with the widths that show it. */
+export interface FailingSpans {
+  /** The rule, and the last step of the path of the element at fault. */
+  readonly name: string;
+  readonly severity: Severity;
+  readonly spans: readonly Span[];
+}
+
+/** Errors and warnings with the widths that show them, errors first. */
+export function failingIn(samples: readonly Sample[]): FailingSpans[] {
+  return [...spansByKey(samples)]
+    .map(([key, spans]) => {
+      const severities = samples.flatMap(({ seen }) => seen.get(key)?.severity ?? []);
+      const [rule, path = ''] = key.split('\n');
+      return { name: `${rule!} ${path.split('>').at(-1)!}`.trim(), severity: gravest(severities)!, spans };
+    })
+    .filter(({ severity }) => severity !== 'notice')
+    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }

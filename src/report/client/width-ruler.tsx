@@ -69,7 +69,12 @@ const across = (from: number, end: number) => ({
 /** What a search over the widths found: layouts as bands, media queries as ticks, and where something fails as bars. */
 function Layouts({ found }: { found: Sweep }) {
   const starts = [{ width: found.from, message: '' }, ...found.edges];
-  const begins = (found.ranges ?? []).slice(1).map(({ span: [from] }) => from);
+  const begins = new Set(
+    (found.queries ?? [])
+      .flatMap(({ spans }) => spans ?? [])
+      .flatMap(([first, last]) => [first, last + 1])
+      .filter((width) => width > found.from && width <= found.to),
+  );
   const failing = manifest.findings
     .filter(
       ({ severity, waived, spans }) => severity !== 'notice' && !waived && spans?.[found.page] !== undefined,
@@ -89,7 +94,7 @@ function Layouts({ found }: { found: Sweep }) {
           />
         );
       })}
-      {begins.map((width) => (
+      {[...begins].map((width) => (
         <span
           key={width}
           class="query-tick"

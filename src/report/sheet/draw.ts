@@ -44,7 +44,7 @@ const TEXT_SIZE = 13;
 export async function drawn(
   { width, height, under, over, items }: Drawing,
   run: string,
-  { ground }: SheetOptions,
+  { ground }: Pick<SheetOptions, 'ground'>,
 ): Promise<Sharp> {
   const { default: sharp } = await import('sharp');
   const limit = pLimit(AT_ONCE);

@@ -33,9 +33,12 @@ export function withUnguarded(
   page: string,
   findings: readonly FindingRecord[],
 ): SweepRecord {
-  const { ranges, problems } = record;
-  if (!ranges || !problems) return record;
-  const begins = ranges.slice(1).map(({ span: [min] }) => min);
+  const { queries, problems, from, to } = record;
+  if (!queries || !problems) return record;
+  const begins = queries
+    .flatMap(({ spans }) => spans ?? [])
+    .flatMap(([min, max]) => [min, max + 1])
+    .filter((width) => width > from && width <= to);
   const breaks = findings
     .filter(({ severity }) => severity !== 'notice')
     .flatMap(({ selector, spans }) =>

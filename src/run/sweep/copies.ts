@@ -7,7 +7,7 @@ import { severityOf } from '../../core/rules/rule.js';
 import { gravest } from '../../core/sightings/sighting.js';
 import { sceneOf } from '../../core/layout/scene.js';
 import { SnapshotView } from '../../core/layout/view.js';
-import type { Device } from '../../core/profile/profile.js';
+import type { Device, Size } from '../../core/profile/profile.js';
 import { SharedNumbers } from '../../core/sweep/numbers.js';
 import type { Sample, Sight } from '../../core/sweep/sample.js';
 import { traceOf } from '../../core/sweep/trace.js';
@@ -37,7 +37,10 @@ interface Copy {
  */
 export class Copies {
   private readonly idle: (Copy | null)[];
-  private readonly waiting: ((copy: Copy | null) => void)[] = [];
+  private readonly waiting: {
+    readonly take: (copy: Copy | null) => void;
+    readonly fail: (error: Error) => void;
+  }[] = [];
   private readonly numbers = new SharedNumbers();
   private readonly judge: Judge;
   private readonly locate: readonly string[];
@@ -81,6 +84,33 @@ export class Copies {
       await copy.page.resize(device);
       await copy.page.settle('resized');
       return this.sampleOf(copy, device, size);
+    });
+  }
+
+  /** What the screen shows at a size of the window, a PNG file at device pixels. */
+  picture(viewport: Size): Promise<Buffer> {
+    return this.withCopy(async ({ page }) => {
+      await page.resize(viewport);
+      await page.settle('resized');
+      return (await page.shoot('fold')).file;
+    });
+  }
+
+  /** What the screen shows at the device's own size with the page scrolled to a height, CSS px, a PNG file at device pixels. */
+  screenAt(y: number): Promise<Buffer> {
+    return this.withCopy(async ({ page }) => {
+      const probe = page.probe();
+      const picture = await probe.screenAt(y);
+      await probe.close();
+      return picture ?? (await page.shoot('fold')).file;
+    });
+  }
+
+  /** How far the page can be scrolled at the device's own size, CSS px. */
+  scrollableHeight(): Promise<number> {
+    return this.withCopy(async ({ page }) => {
+      const { document, viewport } = await page.collect({ locate: [] });
+      return Math.max(0, Math.round(document.height - viewport.shownHeight));
     });
   }
 
@@ -161,7 +191,8 @@ export class Copies {
         } catch (error) {
           await copy?.page.close().catch(() => undefined);
           copy = null;
-          if (tries >= TRIES || this.signal.aborted || error instanceof PageNotOpened) throw error;
+          if (tries >= TRIES || this.closed || this.signal.aborted || error instanceof PageNotOpened)
+            throw error;
         }
       }
     } finally {
@@ -208,9 +239,10 @@ export class Copies {
   }
 
   private taken(): Promise<Copy | null> {
+    if (this.closed) return Promise.reject(new SearchEnded());
     const idle = this.idle.pop();
     if (idle !== undefined) return Promise.resolve(idle);
-    return new Promise((resolve) => this.waiting.push(resolve));
+    return new Promise((take, fail) => this.waiting.push({ take, fail }));
   }
 
   private give(copy: Copy | null): void {
@@ -219,16 +251,23 @@ export class Copies {
       return;
     }
     const next = this.waiting.shift();
-    if (next) next(copy);
+    if (next) next.take(copy);
     else this.idle.push(copy);
   }
 
   async close(): Promise<void> {
     this.closed = true;
+    // One that failed ends the search; the others must not open pages after it.
+    for (const { fail } of this.waiting.splice(0)) fail(new SearchEnded());
     await Promise.all(
       this.idle.splice(0).flatMap((copy) => (copy ? [copy.page.close().catch(() => undefined)] : [])),
     );
   }
+}
+
+/** The search of a page is over. */
+class SearchEnded extends Error {
+  override readonly name = 'SearchEnded';
 }
 
 /** Why a page could not be searched, in words. */

@@ -1,4 +1,5 @@
 import type { MediaEnvironment } from '../../core/css/media-query.js';
+import type { RangeLabel } from '../../core/sweep/ranges.js';
 import type { SweepAxis } from '../../core/sweep/trace.js';
 import type { Device } from '../../core/profile/profile.js';
 import { resizedDevice } from '../../core/profile/resize.js';
@@ -13,6 +14,8 @@ export interface SweepRange {
   readonly device: Device;
   /** The devices that there are, as media queries see them: what asks for another one asks for nothing. */
   readonly known: readonly { readonly width: number; readonly environment: MediaEnvironment }[];
+  /** Names for ranges of sizes; none for those of the page's own media queries. */
+  readonly ranges: readonly RangeLabel[];
   /** Look at every size and not only at as many as it takes. */
   readonly every: boolean;
 }

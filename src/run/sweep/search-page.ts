@@ -9,7 +9,7 @@ import { rangesBetween } from '../../core/sweep/ranges.js';
 import { restyled } from '../../core/sweep/restyled.js';
 import { search, type Searched } from '../../core/sweep/search.js';
 import { bothSides, shownWidths } from '../../core/sweep/shown-widths.js';
-import { spansByKey, stretchesOf } from '../../core/sweep/spans.js';
+import { failingIn, spansByKey, stretchesOf, type FailingSpans } from '../../core/sweep/spans.js';
 import type { Manifest } from '../manifest.js';
 import { failureText, type Copies } from './copies.js';
 import type { SweepRange } from './plan.js';
@@ -29,6 +29,8 @@ export interface PageSweep {
   readonly conditionFor: (span: Span) => string;
   /** By the key of the defect. */
   readonly spans: ReadonlyMap<string, readonly Span[]>;
+  /** Errors and warnings with the sizes that show them, the gravest first. */
+  readonly failing: () => FailingSpans[];
   /** The sizes that show some of the defects, rising; of none, both ends of the range. */
   readonly shownFor: (isWanted: (key: string) => boolean) => readonly number[];
 }
@@ -41,7 +43,7 @@ export async function searchPage(
   page: string,
   copies: Copies,
   range: SweepRange,
-  onLooked: (layouts: number) => void,
+  { confirms, onLooked }: { readonly confirms: boolean; readonly onLooked: (layouts: number) => void },
 ): Promise<PageSweep> {
   const span: Span = { min: range.from, max: range.to };
   const notes: string[] = [];
@@ -68,27 +70,47 @@ export async function searchPage(
       counted((size) => copies.inPlace(size)),
       { ...options, begins, onBegin },
     );
-    const differing = await differingAnew(
+    const way = await byTheWay(
       searched,
-      span,
-      counted((size) => copies.anew(size)),
+      counted((size) => copies.inPlace(size)),
     );
+    const differing =
+      way === 'way'
+        ? ['on its way back']
+        : !confirms
+          ? []
+          : await differingAnew(
+              searched,
+              span,
+              counted((size) => copies.anew(size)),
+            );
     if (differing.length > 0) {
       notes.push(
-        `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
+        way === 'way'
+          ? `its layout hangs on the way on which its window came to a ${range.axis}: the page was loaded anew for each ${range.axis}`
+          : `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
       );
       searched = await search(
         counted((size) => copies.anew(size)),
         { ...options, begins, onBegin },
       );
     }
-    if (!searched.isWhole)
+    const isMoving =
+      !searched.isWhole &&
+      way !== 'time' &&
+      (await movesByItself(
+        range.to,
+        counted((size) => copies.inPlace(size)),
+      ));
+    if (way === 'time' || isMoving)
+      notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
+    else if (!searched.isWhole)
       notes.push(
         `it changes at so many ${range.axis}s that after ${layouts} layouts not all were found: edges and spans are exact to the next ${range.axis} that was looked at`,
       );
     const { samples } = searched;
     const spans = spansByKey(samples);
-    const ranges = rangesBetween(begins, span);
+    const ranges = range.ranges.length > 0 ? range.ranges : rangesBetween(begins, span);
     return {
       record: {
         ...recordOf(page, range),
@@ -111,10 +133,17 @@ export async function searchPage(
       conditionFor: (at) => conditionFor(at, span, queryStyleOf(queries), environment.fontSize),
       spans,
       shownFor: (isWanted) => shownWidths(samples, isWanted, span),
+      failing: () => failingIn(samples),
     };
   } catch (error) {
     const record = { ...recordOf(page, range), layouts, error: failureText(error), notes };
-    return { record, spans: new Map(), shownFor: () => [range.from, range.to], conditionFor: () => 'all' };
+    return {
+      record,
+      spans: new Map(),
+      shownFor: () => [range.from, range.to],
+      conditionFor: () => 'all',
+      failing: () => [],
+    };
   }
 }
 
@@ -151,6 +180,39 @@ async function differingAnew(
   return again
     .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
     .map(({ width }) => width);
+}
+
+/** Sizes that are looked at once more, on the way back. */
+const BACK = 10;
+
+/**
+ * Whether a page shows something else where its window comes to a size from the other side, or where it is looked at twice. The sizes of
+ * the search were come to from below, by and large.
+ */
+async function byTheWay(
+  { samples }: Searched,
+  inPlace: (size: number) => Promise<Sample>,
+): Promise<'same' | 'way' | 'time'> {
+  const step = Math.max(1, Math.floor(samples.length / BACK));
+  const back = samples.filter((_, i) => i % step === 0).reverse();
+  for (const before of back) {
+    const again = await inPlace(before.width);
+    if (again.form === before.form && showsSame(before, [...again.seen.keys()])) continue;
+    const once = await inPlace(before.width);
+    return once.form === again.form && showsSame(again, [...once.seen.keys()]) ? 'way' : 'time';
+  }
+  return 'same';
+}
+
+/** Whether boxes stand elsewhere when one size is looked at twice. */
+async function movesByItself(size: number, inPlace: (size: number) => Promise<Sample>): Promise<boolean> {
+  const first = (await inPlace(size)).trace;
+  const second = (await inPlace(size)).trace;
+  if (!first || !second) return false;
+  return [...first.places].some(([element, place]) => {
+    const again = second.places.get(element);
+    return !again || place.some((length, i) => Math.abs(length - again[i]!) > 1);
+  });
 }
 
 /** Whether a size that was looked at in place shows the same defects. */

@@ -1,0 +1,34 @@
+import { extname } from 'node:path';
+import { IsopticError } from '../../core/errors.js';
+
+export const FILM_FORMATS = ['.webp', '.gif'] as const;
+export type FilmFormat = (typeof FILM_FORMATS)[number];
+
+/** @throws IsopticError `bad-option` */
+export function filmFormat(path: string): FilmFormat {
+  const ending = extname(path).toLowerCase();
+  const format = FILM_FORMATS.find((known) => known === ending);
+  if (format) return format;
+  throw new IsopticError(
+    'bad-option',
+    `--out ${path}: a film is no ${ending === '' ? 'file without an ending' : ending} file.`,
+    `Let it end with ${FILM_FORMATS.join(' or ')}, or ask for --frames.`,
+  );
+}
+
+/**
+ * A film of picture files that are of one size. They are read one after another, so that what is held is no more than a few.
+ * @param delays ms, one a picture
+ */
+export async function filmOf(
+  files: readonly string[],
+  delays: readonly number[],
+  format: FilmFormat,
+): Promise<Buffer> {
+  const { default: sharp } = await import('sharp');
+  const film = sharp([...files], { join: { animated: true }, limitInputPixels: false });
+  const delay = delays.map(Math.round);
+  return format === '.webp'
+    ? film.webp({ delay, loop: 0, quality: 80, effort: 2 }).toBuffer()
+    : film.gif({ delay, loop: 0, effort: 3 }).toBuffer();
+}
