@@ -16,6 +16,8 @@ export interface SearchOptions {
   readonly every: boolean;
   /** Is told of the two layouts at each width at which something is known to begin, while all of them is there. */
   readonly onBegin?: (before: Sample, after: Sample) => void;
+  /** Whether it makes sense to go on after the first layouts. */
+  readonly isSteady?: (samples: readonly Sample[]) => Promise<boolean>;
   /** So many layouts at most. */
   readonly most: number;
 }
@@ -34,7 +36,7 @@ export interface Searched {
  */
 export async function search(
   look: (width: number) => Promise<Sample>,
-  { from, to, begins, every, most, onBegin }: SearchOptions,
+  { from, to, begins, every, most, onBegin, isSteady }: SearchOptions,
 ): Promise<Searched> {
   let samples: Sample[] = [];
   let wanted = every ? widthsBetween(from, to) : firstWidths(from, to, begins);
@@ -43,6 +45,7 @@ export async function search(
     const isFirst = samples.length === 0;
     samples = [...samples, ...found].sort((a, b) => a.width - b.width);
     if (isFirst && onBegin) tellBegins(samples, begins, onBegin);
+    if (isFirst && isSteady && !(await isSteady(samples))) return { samples, isWhole: false };
     wanted = nextWidths(samples);
     if (wanted.length === 0) return { samples, isWhole: true };
     const left = most - samples.length;

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import type { Span } from '../../core/geometry/span.js';
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
@@ -16,6 +17,8 @@ import type { SweepRange } from './plan.js';
 
 /** So many layouts a page at most, unless every size is asked for. */
 const MOST_LAYOUTS = 500;
+/** And so many where the page is loaded for each. */
+const MOST_ANEW = 150;
 /** So many sizes are loaded anew to see whether they show the same. */
 const MOST_CONFIRMED = 40;
 
@@ -66,42 +69,32 @@ export async function searchPage(
     const changesAt = new Map<number, string>();
     const onBegin = (before: Sample, after: Sample) =>
       changesAt.set(after.width, changeTexts(before, after).join('; '));
-    let searched = await search(
-      counted((size) => copies.inPlace(size)),
-      { ...options, begins, onBegin },
-    );
-    const way = await byTheWay(
-      searched,
-      counted((size) => copies.inPlace(size)),
-    );
-    const differing =
-      way === 'way'
-        ? ['on its way back']
-        : !confirms
-          ? []
-          : await differingAnew(
-              searched,
-              span,
-              counted((size) => copies.anew(size)),
-            );
-    if (differing.length > 0) {
+    const inPlace = counted((size) => copies.inPlace(size));
+    const anew = counted((size) => copies.anew(size));
+    let steadiness: Steadiness = 'same';
+    let searched = await search(inPlace, {
+      ...options,
+      begins,
+      onBegin,
+      isSteady: async (samples) => (steadiness = await steadinessOf(samples, inPlace)) !== 'way',
+    });
+    const way = steadiness as Steadiness;
+    const differing = way === 'way' || !confirms ? [] : await differingAnew(searched, span, anew);
+    const isAnew = way === 'way' || differing.length > 0;
+    if (isAnew) {
       notes.push(
         way === 'way'
           ? `its layout hangs on the way on which its window came to a ${range.axis}: the page was loaded anew for each ${range.axis}`
           : `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
       );
-      searched = await search(
-        counted((size) => copies.anew(size)),
-        { ...options, begins, onBegin },
-      );
+      searched = await search(anew, {
+        ...options,
+        most: Math.min(options.most, MOST_ANEW),
+        begins,
+        onBegin,
+      });
     }
-    const isMoving =
-      !searched.isWhole &&
-      way !== 'time' &&
-      (await movesByItself(
-        range.to,
-        counted((size) => copies.inPlace(size)),
-      ));
+    const isMoving = !searched.isWhole && way !== 'time' && (await movesByItself(range.to, inPlace));
     if (way === 'time' || isMoving)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
     else if (!searched.isWhole)
@@ -115,7 +108,7 @@ export async function searchPage(
       record: {
         ...recordOf(page, range),
         layouts,
-        anew: differing.length > 0,
+        anew: isAnew,
         whole: searched.isWhole,
         edges: edgesOf(samples),
         notes,
@@ -185,14 +178,17 @@ async function differingAnew(
 /** Sizes that are looked at once more, on the way back. */
 const BACK = 10;
 
+type Steadiness = 'same' | 'way' | 'time';
+
 /**
- * Whether a page shows something else where its window comes to a size from the other side, or where it is looked at twice. The sizes of
- * the search were come to from below, by and large.
+ * Whether a page shows something else where its window comes to a size from the other side (`way`), or where it is looked at twice
+ * (`time`).
+ * @param samples that were come to from below, by and large
  */
-async function byTheWay(
-  { samples }: Searched,
+async function steadinessOf(
+  samples: readonly Sample[],
   inPlace: (size: number) => Promise<Sample>,
-): Promise<'same' | 'way' | 'time'> {
+): Promise<Steadiness> {
   const step = Math.max(1, Math.floor(samples.length / BACK));
   const back = samples.filter((_, i) => i % step === 0).reverse();
   for (const before of back) {
@@ -204,9 +200,13 @@ async function byTheWay(
   return 'same';
 }
 
+/** What moves by itself has moved on after so long. */
+const MOVED_MS = 250;
+
 /** Whether boxes stand elsewhere when one size is looked at twice. */
 async function movesByItself(size: number, inPlace: (size: number) => Promise<Sample>): Promise<boolean> {
   const first = (await inPlace(size)).trace;
+  await setTimeout(MOVED_MS);
   const second = (await inPlace(size)).trace;
   if (!first || !second) return false;
   return [...first.places].some(([element, place]) => {
