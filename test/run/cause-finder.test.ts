@@ -24,6 +24,7 @@ function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
       return layoutWith(change);
     },
     pictureWith: () => Promise.resolve(null),
+    queries: () => Promise.resolve([]),
     screenAt: () => Promise.resolve(null),
     idleMedia: () => Promise.resolve([]),
     declarationOf: () => Promise.resolve(null),

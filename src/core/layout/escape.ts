@@ -33,7 +33,7 @@ export class EndEscapes {
       for (const line of view.linesOf(i)) {
         past = Math.max(past, Math.min(this.pastEdge(view.lineBox(line)), this.clipPast(i)));
       }
-      this.past[i] = past > TOLERANCE ? past : 0;
+      this.past[i] = past >= TOLERANCE ? past : 0;
     }
   }
 
@@ -67,7 +67,7 @@ export class EndEscapes {
     return view
       .linesOf(i)
       .map((line) => view.lineBox(line))
-      .filter((box) => this.pastEdge(box) > TOLERANCE)
+      .filter((box) => this.pastEdge(box) >= TOLERANCE)
       .reduce(union, view.box(i));
   }
 

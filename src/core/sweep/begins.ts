@@ -19,10 +19,12 @@ export function knownBegins(
   return [...new Set(begins)].sort((a, b) => a - b);
 }
 
+/** A condition in parentheses, which may hold others. */
+const PART = String.raw`(?:not\s+)?\((?:[^()]|\([^()]*\))*\)`;
+/** Conditions before a length, as an entry of `sizes` has them. */
+const BEFORE_LENGTH = new RegExp(`^\\s*(${PART}(?:\\s+(?:and|or)\\s+${PART})*)\\s+\\S`, 'i');
+
 /** The media conditions of a `sizes` attribute: `(max-width: 600px) 100vw, 50vw` (HTML, section 4.8.4.2.2). */
 export function conditionsOfSizes(text: string): string[] {
-  return text.split(/,(?![^(]*\))/).flatMap((part) => {
-    const condition = /^\s*((?:not\s+)?\(.*\))\s+\S+$/.exec(part)?.[1];
-    return condition === undefined ? [] : [condition];
-  });
+  return text.split(/,(?![^(]*\))/).flatMap((entry) => BEFORE_LENGTH.exec(entry)?.[1] ?? []);
 }

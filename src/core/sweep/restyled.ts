@@ -57,8 +57,9 @@ export function restyled(before: Trace, after: Trace): string[] {
     const room = distancesText(before.view, was, after.view, node);
     if (room !== null) add(after.view, node, room);
   }
-  if (found.size === 0) {
-    for (const text of jumps(before, after)) add(text.view, text.node, text.what);
+  // Boxes go elsewhere where the form changes; that is told by the form.
+  if (found.size === 0 && before.form === after.form) {
+    for (const { view, node, what } of jumps(before, after)) add(view, node, what);
   }
   const all = [...found.values()].sort((a, b) => b.count - a.count);
   const told = all.slice(0, MOST_TOLD).map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what));

@@ -117,21 +117,19 @@ function rulerSvg(
       `fill="${isHere ? soft : '#c9ccd1'}"`,
     );
   });
-  const bars = failing
-    .slice(0, MOST_BARS)
-    .flatMap(({ severity, spans }, row) =>
-      spans.map(({ min, max }) =>
-        svgRect(
-          {
-            x: place(min),
-            y: top + BAND + 4 + row * (BAR + 1),
-            width: Math.max(2, place(max) - place(min)),
-            height: BAR,
-          },
-          `fill="${TONES[severity]}" opacity="${at >= min && at <= max ? 1 : 0.35}"`,
-        ),
+  const bars = failing.slice(0, MOST_BARS).flatMap(({ severity, spans }, row) =>
+    spans.map(({ min, max }) =>
+      svgRect(
+        {
+          x: place(min),
+          y: top + BAND + 4 + row * (BAR + 1),
+          width: Math.max(2, place(max) - place(min)),
+          height: BAR,
+        },
+        `fill="${TONES[severity]}" opacity="${at >= min && at <= max ? 1 : 0.35}"`,
       ),
-    );
+    ),
+  );
   const needle = svgRect(
     { x: place(at) - 1, y: top - 4, width: 2, height: BAND + 8 + MOST_BARS * (BAR + 1) },
     `fill="${ink}"`,
