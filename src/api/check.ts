@@ -13,6 +13,8 @@ import type { EvidenceChoice } from '../run/evidence.js';
 import type { Manifest } from '../run/manifest.js';
 import type { CheckEvent } from '../run/plan.js';
 import type { TargetOptions } from '../site/targets.js';
+import { IsopticError } from '../core/errors.js';
+import type { SweepRange } from '../run/sweep/plan.js';
 import { runCheck, type FoundEvent } from './run-check.js';
 
 /** What a script says of a check; only the targets have to be named. */
@@ -31,6 +33,8 @@ export interface CheckOptions {
   readonly replace?: boolean;
   readonly shots?: ShotKinds;
   readonly evidence?: EvidenceChoice;
+  /** Search every width of a plain window, too; with no profiles, nothing but that. Whole CSS px. */
+  readonly sweep?: { readonly from?: number; readonly to?: number; readonly height?: number };
   /** Rules beside Isoptic's own. */
   readonly rules?: readonly Rule[];
   /** How rules are to be taken, by their name. */
@@ -60,12 +64,14 @@ const TIMEOUT_MS = 30_000;
  */
 export async function check(options: CheckOptions): Promise<CheckedRun> {
   const { rules = [], targets, find, access, out, browser, engine } = options;
-  const devices = await pickProfiles(options.profiles, options.conditions);
+  const isSweepOnly = options.sweep !== undefined && options.profiles?.length === 0;
+  const devices = isSweepOnly ? [] : await pickProfiles(options.profiles, options.conditions);
   const { manifest, folder, report } = await runCheck(
     {
       targets,
       find: { all: false, ...find },
       devices,
+      ...(options.sweep && { sweep: await rangeOf(options.sweep) }),
       shots: options.shots ?? { fold: true, full: true },
       evidence: options.evidence ?? 'classes',
       access: access ? { ...NO_ACCESS, ...access } : NO_ACCESS,
@@ -93,6 +99,21 @@ export async function check(options: CheckOptions): Promise<CheckedRun> {
     },
   );
   return { ...manifest, folder, report };
+}
+
+async function rangeOf({
+  from = 280,
+  to = 1920,
+  height = 800,
+}: NonNullable<CheckOptions['sweep']>): Promise<SweepRange> {
+  if (!(Number.isInteger(from) && Number.isInteger(to) && from >= 50 && from < to))
+    throw new IsopticError(
+      'bad-option',
+      `sweep from ${from} to ${to}: that is no range.`,
+      'Give whole CSS px, the narrower first.',
+    );
+  const [device] = await pickProfiles([`${to}x${height}`]);
+  return { axis: 'width', from, to, device: device!, every: false, known: [], ranges: [] };
 }
 
 /**

@@ -165,9 +165,11 @@ test('the media queries of a page: where they hold and stand, what changes, and 
     'div.pass breaks from 280 to 499 px; the nearest query begins at 700 px',
   ]);
   expect(pages[0]!.ranges).toHaveLength(5);
-  const text = await isoptic(['breakpoints', 'edges.html', '--out', 'run-queries', '--replace'], {
-    cwd: temp.path,
-  });
+  const args = ['breakpoints', 'edges.html', '--out', 'run-queries', '--replace', '--draw', 'ruler.svg'];
+  const text = await isoptic(args, { cwd: temp.path });
+  const drawn = await readFile(join(temp.path, 'ruler.svg'), 'utf8');
+  expect(drawn).toContain('>(min-width: 901px)</text>');
+  expect((await sharp(Buffer.from(drawn)).metadata()).width).toBe(1200);
   expect(text.stdout).toMatch(/^ {2}\(min-width: 901px\) {2}901 to 1920 px {2}edges\.css:7$/m);
 });
 

@@ -1,6 +1,8 @@
 import { Command } from 'commander';
 import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
+import { drawnRuler, rulerFormat } from '../../report/ruler/draw.js';
+import { writeOut } from '../write-out.js';
 import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
 import { breakpointsText } from '../output/breakpoints-text.js';
 import { runCheck } from '../run-check.js';
@@ -20,7 +22,8 @@ export function breakpointsCommand(): Command {
   const command = addTargetOptions(new Command('breakpoints'), picks)
     .option('--from <px>', 'the narrowest width (default: 280)')
     .option('--to <px>', 'the widest (default: 1920)')
-    .option('--height <px>', "the window's height (default: 800, or that of --on)");
+    .option('--height <px>', "the window's height (default: 800, or that of --on)")
+    .option('--draw <file>', 'draw the ruler of the first page, too: .svg or .png');
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
@@ -35,6 +38,8 @@ export function breakpointsCommand(): Command {
           'Name a URL, an HTML file or a folder; `isoptic breakpoints --help` has examples.',
         );
       }
+      const draw = typeof raw['draw'] === 'string' ? raw['draw'] : null;
+      const format = draw === null ? null : rulerFormat(draw);
       const request = await asked.requestFor(targets);
       const sweep = sweepRange(request.devices, asked.settings, wishesOf(raw, asked.settings.config));
       const result = await runCheck(
@@ -54,5 +59,8 @@ export function breakpointsCommand(): Command {
           })),
         }),
       );
+      const [first] = result.manifest.sweep ?? [];
+      if (draw !== null && format && first)
+        await writeOut(draw, await drawnRuler(first, result.manifest, format), '--draw');
     });
 }

@@ -1,10 +1,10 @@
-import { writeFile } from 'node:fs/promises';
 import { Command } from 'commander';
 import { makeFilm, type Film, type FilmRequest } from '../../api/film.js';
-import { IsopticError, messageOf } from '../../core/errors.js';
+import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { filmFormat } from '../../report/film/write.js';
 import { addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { writeOut } from '../write-out.js';
 import { showing } from '../run-check.js';
 import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
 
@@ -80,7 +80,7 @@ export function filmCommand(): Command {
           tools,
         ),
       );
-      if (film.file) await written(out, film.file);
+      if (film.file) await writeOut(out, film.file, '--out');
       if (!asked.options.quiet)
         process.stdout.write(`${saidOf(film, typeof frames === 'string' ? frames : out)}\n`);
     });
@@ -89,18 +89,6 @@ export function filmCommand(): Command {
 function saidOf({ file, frames, ms, width, height }: Film, where: string): string {
   const size = file ? `, ${(file.length / 1e6).toFixed(1)} MB` : '';
   return `${where}: ${frames} pictures, ${(ms / 1000).toFixed(1)} s, ${width} × ${height} px${size}`;
-}
-
-async function written(path: string, file: Buffer): Promise<void> {
-  try {
-    await writeFile(path, file);
-  } catch (error) {
-    throw new IsopticError(
-      'out-unwritable',
-      `--out ${path}: the film can not be written (${messageOf(error)}).`,
-      'Name another file with --out.',
-    );
-  }
 }
 
 /** @throws IsopticError `bad-option` */

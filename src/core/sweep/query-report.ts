@@ -51,7 +51,9 @@ function reportOf(
   all: readonly PlacedBound[],
 ): QueryReport {
   const [{ text, kind }] = group as [FoundQuery, ...FoundQuery[]];
-  const sources = [...new Set(group.flatMap(({ source }) => (source === null ? [] : [source])))];
+  const sources = [...new Set(group.flatMap(({ source }) => (source === null ? [] : [source])))].sort(
+    (a, b) => a.localeCompare(b, 'en', { numeric: true }),
+  );
   const base = { text, kind, sources };
   if (kind === 'container') return { ...base, spans: null, changes: [], problems: [] };
   const conditions = (kind === 'sizes' ? conditionsOfSizes(text) : [text]).map(conditionOf);
