@@ -18,6 +18,7 @@ const truthSchema = z.array(
     widths: z.strictObject({ min: z.number(), max: z.number() }),
     when: z.record(z.string(), z.union([z.string(), z.number()])).optional(),
     profiles: z.array(z.string()),
+    sweep: z.array(z.tuple([z.number(), z.number()])).optional(),
     sees: z.string(),
     cause: z.string(),
     repair: z.string(),

@@ -22,6 +22,8 @@ beforeAll(async () => {
     '/many': `${wide}<script>document.body.append(...Array.from({ length: 100000 }, () => document.createElement('i')))</script>`,
     '/lines': `<div style="width:10px;font-size:2px">${'a '.repeat(1_000_000)}</div>`,
     '/closed': `${wide}<div id="host"></div><script>host.attachShadow({ mode: 'closed' }).innerHTML = '<p style="width:2000px">Inside</p>'</script>`,
+    // A form's fields stand in for its properties.
+    '/fields': `<form>${['children', 'childNodes', 'firstChild', 'id', 'parentElement', 'style', 'lastChild'].map((name) => `<input name="${name}" aria-label="${name}">`).join('')}${wide}</form>`,
     '/frame': `${wide}<iframe src="${other.origin}/" title="Other"></iframe>`,
   };
   server = await serve((request, response) =>
@@ -34,7 +36,7 @@ afterAll(async () => {
 });
 
 test('hostile pages are bounded, and what was left out is said', async () => {
-  const paths = ['/prototypes', '/deep', '/many', '/lines', '/closed', '/frame'];
+  const paths = ['/prototypes', '/deep', '/many', '/lines', '/closed', '/fields', '/frame'];
   const outcome = await isoptic([
     'check',
     ...paths.map((path) => server.origin + path),
@@ -54,7 +56,8 @@ test('hostile pages are bounded, and what was left out is said', async () => {
   );
   const culprit = (page: string) =>
     manifest.findings.find((finding) => finding.page === page && finding.rule === 'page-overflow')?.selector;
-  expect(['prototypes', 'many', 'closed', 'frame'].map(culprit)).toEqual([
+  expect(['prototypes', 'many', 'fields', 'closed', 'frame'].map(culprit)).toEqual([
+    '#wide',
     '#wide',
     '#wide',
     expect.any(String),
