@@ -1,6 +1,7 @@
 import { dirname } from 'node:path';
 import type { Command } from 'commander';
 import type { CheckRequest } from '../api/run-check.js';
+import { IsopticError } from '../core/errors.js';
 import type { Pick } from '../core/profile/pick.js';
 import type { Manifest } from '../run/manifest.js';
 import { FORMATS, parseFormats } from '../report/formats.js';
@@ -48,6 +49,16 @@ export function addTargetOptions(command: Command, picks: Pick[]): Command {
     command.addOption(option);
   }
   return command;
+}
+
+/** @throws IsopticError `no-target` where none was named. @param missing what there is nothing of, for the message: `nothing to check` */
+export function requireTargets(command: string, targets: readonly string[], missing: string): void {
+  if (targets.length > 0) return;
+  throw new IsopticError(
+    'no-target',
+    `${command}: ${missing}.`,
+    `Name a URL, an HTML file or a folder; \`isoptic ${command} --help\` has examples.`,
+  );
 }
 
 /** Adds how a run is made and what is said of it. */

@@ -11,3 +11,12 @@ export function svgOf(size: { readonly width: number; readonly height: number },
 export function svgRect({ x, y, width, height }: Rect, style: string): string {
   return `<rect x="${x}" y="${y}" width="${width}" height="${height}" ${style}/>`;
 }
+
+/** Text as it can stand in a drawing, or in Pango's markup; control characters can't. */
+export function inMarkup(text: string): string {
+  return text
+    .replace(/\p{Cc}/gu, ' ')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;');
+}

@@ -1,12 +1,10 @@
 import { Command } from 'commander';
-import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { drawnRuler, rulerFormat } from '../../report/ruler/draw.js';
 import { writeOut } from '../write-out.js';
-import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
 import { breakpointsText } from '../output/breakpoints-text.js';
-import { runCheck } from '../run-check.js';
-import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
+import { runSweep } from '../run-sweep.js';
 
 const EXAMPLES = `
 Examples:
@@ -27,28 +25,13 @@ export function breakpointsCommand(): Command {
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const asked = await askedOf({ ...raw, shots: 'none' }, (settings) =>
-        sweepDevicePicks(picks, wishesOf(raw, settings.config)),
-      );
-      const { options, shown } = asked;
-      if (targets.length === 0) {
-        throw new IsopticError(
-          'no-target',
-          'breakpoints: no page was named.',
-          'Name a URL, an HTML file or a folder; `isoptic breakpoints --help` has examples.',
-        );
-      }
+      requireTargets('breakpoints', targets, 'no page was named');
       const draw = typeof raw['draw'] === 'string' ? raw['draw'] : null;
       const format = draw === null ? null : rulerFormat(draw);
-      const request = await asked.requestFor(targets);
-      const sweep = sweepRange(request.devices, asked.settings, wishesOf(raw, asked.settings.config));
-      const result = await runCheck(
-        { ...request, devices: [], sweep },
-        { quiet: options.quiet || options.json, verbose: options.verbose },
-      );
+      const { asked, result } = await runSweep(targets, { ...raw, shots: 'none' }, picks);
       await asked.finish(
         result,
-        () => breakpointsText(result.manifest, result.reportPath, shown.columns),
+        () => breakpointsText(result.manifest, result.reportPath, asked.shown.columns),
         ({ sweep: pages = [] }) => ({
           pages: pages.map(({ page, queries, ranges, problems, error }) => ({
             page,

@@ -1,7 +1,12 @@
 import { Command } from 'commander';
-import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
-import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import {
+  addRunOptions,
+  addTargetOptions,
+  askedOf,
+  requireTargets,
+  type RawOptions,
+} from '../check-request.js';
 import { summaryText } from '../output/summary.js';
 import { runAgain } from '../run-again.js';
 import { runCheck } from '../run-check.js';
@@ -38,13 +43,7 @@ export function checkCommand(): Command {
     .action(async (targets: string[], raw: RawOptions) => {
       const asked = await askedOf(raw, () => picks);
       const { options, judging, shown } = asked;
-      if (options.again === undefined && targets.length === 0) {
-        throw new IsopticError(
-          'no-target',
-          'check: nothing to check.',
-          'Name a URL, an HTML file or a folder; `isoptic check --help` has examples.',
-        );
-      }
+      if (options.again === undefined) requireTargets('check', targets, 'nothing to check');
       const result =
         options.again === undefined
           ? await runCheck(

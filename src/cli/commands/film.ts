@@ -3,7 +3,7 @@ import { makeFilm, type Film, type FilmRequest } from '../../api/film.js';
 import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { filmFormat } from '../../report/film/write.js';
-import { addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { addTargetOptions, askedOf, requireTargets, type RawOptions } from '../check-request.js';
 import { writeOut } from '../write-out.js';
 import { showing } from '../run-check.js';
 import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
@@ -52,13 +52,7 @@ export function filmCommand(): Command {
       const asked = await askedOf({ ...raw, turn: false }, (settings) =>
         sweepDevicePicks(picks, wishesOf(sorted, settings.config)),
       );
-      if (targets.length === 0) {
-        throw new IsopticError(
-          'no-target',
-          'film: no page was named.',
-          'Name a URL, an HTML file or a folder.',
-        );
-      }
+      requireTargets('film', targets, 'no page was named');
       const check = await asked.requestFor(targets);
       const range = sweepRange(check.devices, asked.settings, wishesOf(sorted, asked.settings.config));
       const { width } = range.device;

@@ -1,10 +1,8 @@
 import { Command } from 'commander';
-import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
-import { addRunOptions, addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
 import { summaryText } from '../output/summary.js';
-import { runCheck } from '../run-check.js';
-import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';
+import { runSweep } from '../run-sweep.js';
 
 const EXAMPLES = `
 Examples:
@@ -32,23 +30,11 @@ export function sweepCommand(): Command {
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const asked = await askedOf(raw, (settings) => sweepDevicePicks(picks, wishesOf(raw, settings.config)));
-      const { options, shown } = asked;
-      if (targets.length === 0) {
-        throw new IsopticError(
-          'no-target',
-          'sweep: nothing to search.',
-          'Name a URL, an HTML file or a folder; `isoptic sweep --help` has examples.',
-        );
-      }
-      const request = await asked.requestFor(targets);
-      const sweep = sweepRange(request.devices, asked.settings, wishesOf(raw, asked.settings.config));
-      const result = await runCheck(
-        { ...request, devices: [], sweep },
-        { quiet: options.quiet || options.json, verbose: options.verbose },
-      );
+      requireTargets('sweep', targets, 'nothing to search');
+      const { asked, result } = await runSweep(targets, raw, picks);
+      const { manifest, reportPath } = result;
       await asked.finish(result, () =>
-        summaryText(result.manifest, result.reportPath, { ...shown, onlySizes: true }),
+        summaryText(manifest, reportPath, { ...asked.shown, onlySizes: true }),
       );
     });
 }

@@ -1,19 +1,11 @@
-import { extname } from 'node:path';
-import { IsopticError } from '../../core/errors.js';
+import { formatByEnding } from '../by-ending.js';
 
 export const FILM_FORMATS = ['.webp', '.gif'] as const;
 export type FilmFormat = (typeof FILM_FORMATS)[number];
 
 /** @throws IsopticError `bad-option` */
 export function filmFormat(path: string): FilmFormat {
-  const ending = extname(path).toLowerCase();
-  const format = FILM_FORMATS.find((known) => known === ending);
-  if (format) return format;
-  throw new IsopticError(
-    'bad-option',
-    `--out ${path}: a film is no ${ending === '' ? 'file without an ending' : ending} file.`,
-    `Let it end with ${FILM_FORMATS.join(' or ')}, or ask for --frames.`,
-  );
+  return formatByEnding('--out', path, 'film', FILM_FORMATS);
 }
 
 /**

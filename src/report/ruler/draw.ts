@@ -1,7 +1,6 @@
-import { extname } from 'node:path';
-import { IsopticError } from '../../core/errors.js';
 import type { Manifest } from '../../run/manifest.js';
-import { svgOf, svgRect } from '../../run/svg.js';
+import { inMarkup, svgOf, svgRect } from '../../run/svg.js';
+import { formatByEnding } from '../by-ending.js';
 import { drawn, type Drawing, type Item } from '../sheet/draw.js';
 import { GROUNDS } from '../sheet/options.js';
 
@@ -27,14 +26,7 @@ interface Row {
 
 /** @throws IsopticError `bad-option` */
 export function rulerFormat(path: string): RulerFormat {
-  const ending = extname(path).toLowerCase();
-  const format = RULER_FORMATS.find((known) => known === ending);
-  if (format) return format;
-  throw new IsopticError(
-    'bad-option',
-    `--draw ${path}: a ruler is no ${ending === '' ? 'file without an ending' : ending} file.`,
-    `Let it end with ${RULER_FORMATS.join(' or ')}.`,
-  );
+  return formatByEnding('--draw', path, 'ruler', RULER_FORMATS);
 }
 
 /** The ruler of one page: its layouts in a line, where each query holds, and where errors and warnings show. */
@@ -122,19 +114,10 @@ function inSvg({ under, items }: Drawing): string {
   const texts = items.flatMap((item) => {
     if (item.kind !== 'text') return [];
     const { x, y, width } = item.at;
-    const words = escaped(item.lines.map((line) => line.text).join(' '));
+    const words = inMarkup(item.lines.map((line) => line.text).join(' '));
     return [
       `<svg x="${x}" y="${y}" width="${width}" height="${ROW}"><text x="0" y="14" font-size="13" font-family="Inter, system-ui, sans-serif" fill="${ink}">${words}</text></svg>`,
     ];
   });
   return `<rect width="100%" height="100%" fill="${ground}"/>${under}${texts.join('')}`;
-}
-
-/** Page text as it can stand in a drawing. */
-function escaped(text: string): string {
-  return text
-    .replace(/\p{Cc}/gu, ' ')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;');
 }

@@ -4,7 +4,7 @@ import pLimit from 'p-limit';
 import type { Sharp } from 'sharp';
 import type { Rect } from '../../core/geometry/rect.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
-import { svgOf } from '../../run/svg.js';
+import { inMarkup, svgOf } from '../../run/svg.js';
 import type { Piece } from './cells.js';
 import { GROUNDS, type SheetOptions } from './options.js';
 
@@ -144,7 +144,7 @@ async function textOf(
   const { default: sharp } = await import('sharp');
   const text = lines
     .map(({ text: words, tone, bold }) => {
-      const said = `<span foreground="${GROUNDS[ground][tone]}">${escaped(words)}</span>`;
+      const said = `<span foreground="${GROUNDS[ground][tone]}">${inMarkup(words)}</span>`;
       return bold === true ? `<b>${said}</b>` : said;
     })
     .join('\n');
@@ -171,13 +171,4 @@ async function textOf(
     .raw()
     .toBuffer();
   return { data: tile, width, height, left: Math.round(at.x), top: Math.round(at.y) };
-}
-
-/** Text as it can stand in Pango's markup; control characters can't. */
-function escaped(text: string): string {
-  return text
-    .replace(/\p{Cc}/gu, ' ')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;');
 }

@@ -1,8 +1,8 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { extname, join } from 'node:path';
+import { join } from 'node:path';
 import type { Sharp } from 'sharp';
-import { IsopticError } from '../../core/errors.js';
+import { formatByEnding } from '../by-ending.js';
 
 /** What a sheet can be, by the ending of its file. */
 export const SHEET_FORMATS = ['.png', '.webp', '.pdf'] as const;
@@ -13,14 +13,7 @@ const PX_PER_INCH = 96;
 
 /** @throws IsopticError `bad-option` */
 export function sheetFormat(path: string): SheetFormat {
-  const ending = extname(path).toLowerCase();
-  const format = SHEET_FORMATS.find((known) => known === ending);
-  if (format) return format;
-  throw new IsopticError(
-    'bad-option',
-    `--out ${path}: a sheet is no ${ending === '' ? 'file without an ending' : ending} file.`,
-    `Let it end with ${SHEET_FORMATS.join(', ')}.`,
-  );
+  return formatByEnding('--out', path, 'sheet', SHEET_FORMATS);
 }
 
 /** @param sheets one for each sheet of paper; of a picture the first */
