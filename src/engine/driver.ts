@@ -111,7 +111,16 @@ export interface StyleOrigins {
   placeOfSelector(sheet: string | null, selector: string, before: number): Promise<string | null>;
   /** Every style sheet of the page that is not switched off, those of shadow trees and frames among them. */
   texts(): Promise<SheetText[]>;
+  /** The scripts that the page runs. */
+  scripts(): Promise<ScriptText[]>;
   close(): Promise<void>;
+}
+
+/** A script that the page runs. */
+export interface ScriptText {
+  readonly text: string;
+  /** `file:line` of a line in it, from 0. */
+  readonly placeOf: (line: number) => string;
 }
 
 /** A style sheet as it was written. */

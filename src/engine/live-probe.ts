@@ -1,5 +1,6 @@
 import type { Declaration } from '../core/cause/cause.js';
 import type { FoundQuery } from '../core/css/found-query.js';
+import { queriesInScript } from '../core/css/script-queries.js';
 import { queriesIn } from '../core/css/sheet-queries.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Deadline } from './deadline.js';
@@ -64,6 +65,16 @@ export class LiveProbe implements Probe {
         })),
       ),
     );
+    const scripts = (await this.ask((styles) => styles.scripts())) ?? [];
+    const ofScripts = scripts.flatMap(({ text, placeOf }) =>
+      queriesInScript(text).map(({ text: query, line }) => ({
+        kind: 'script' as const,
+        text: query,
+        source: placeOf(line),
+        selectors: [],
+        within: [],
+      })),
+    );
     const ofAttributes = attributes.map(({ kind, text, element }) => ({
       kind,
       text,
@@ -71,7 +82,7 @@ export class LiveProbe implements Probe {
       selectors: [],
       within: [],
     }));
-    return [...ofSheets, ...ofAttributes];
+    return [...ofSheets, ...ofAttributes, ...ofScripts];
   }
 
   async screenAt(y: number): Promise<Buffer | null> {

@@ -133,7 +133,7 @@ export const findingSchema = z.object({
 /** A condition of a page, wherever it stands. */
 const querySchema = z.object({
   text: z.string(),
-  kind: z.enum(['media', 'container', 'import', 'link', 'style', 'source', 'sizes']),
+  kind: z.enum(['media', 'container', 'import', 'link', 'style', 'source', 'sizes', 'script']),
   spans: z
     .array(span)
     .nullable()

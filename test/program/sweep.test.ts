@@ -165,6 +165,17 @@ test('the media queries of a page: where they hold and stand, what changes, and 
     'div.pass breaks from 280 to 499 px; the nearest query begins at 700 px',
   ]);
   expect(pages[0]!.ranges).toHaveLength(5);
+  await writeFile(
+    join(temp.path, 'asked.html'),
+    `${meta}<title>Asked</title><p id="p">Words</p>\n<script>p.hidden = matchMedia('(max-width: 640px)').matches</script>`,
+  );
+  const asked = await isoptic(['breakpoints', 'asked.html', '--json', '--out', 'run-asked'], {
+    cwd: temp.path,
+  });
+  const found = JSON.parse(asked.stdout) as { pages: { queries: { kind: string; source: string }[] }[] };
+  expect(found.pages[0]!.queries).toEqual([
+    expect.objectContaining({ kind: 'script', text: '(max-width: 640px)', source: 'asked.html:2' }),
+  ]);
   const args = ['breakpoints', 'edges.html', '--out', 'run-queries', '--replace', '--draw', 'ruler.svg'];
   const text = await isoptic(args, { cwd: temp.path });
   const drawn = await readFile(join(temp.path, 'ruler.svg'), 'utf8');

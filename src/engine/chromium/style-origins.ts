@@ -1,6 +1,7 @@
 import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
-import type { SheetText, StyleOrigins } from '../driver.js';
+import { scriptTexts } from './script-texts.js';
+import type { ScriptText, SheetText, StyleOrigins } from '../driver.js';
 import type { Generated } from '../probe.js';
 import { declarationIn } from './declarations.js';
 import type { PageWorld } from './page-world.js';
@@ -42,6 +43,10 @@ export class ChromiumStyles implements StyleOrigins {
 
   async texts(): Promise<SheetText[]> {
     return (await this.opened()).texts();
+  }
+
+  scripts(): Promise<ScriptText[]> {
+    return scriptTexts(this.session, this.origin);
   }
 
   private opened(): Promise<StyleSheets> {

@@ -1,5 +1,6 @@
 import { conditionOf, type MediaEnvironment } from '../../../src/core/css/media-query.js';
 import { beginsOf, spansWhereHeld } from '../../../src/core/css/media-spans.js';
+import { queriesInScript } from '../../../src/core/css/script-queries.js';
 import { queriesIn } from '../../../src/core/css/sheet-queries.js';
 
 const environment: MediaEnvironment = {
@@ -89,4 +90,14 @@ test('the conditional rules of a sheet with their places, selectors and what is 
   });
   expect(nested).toMatchObject({ text: '(hover)', line: 5, column: 2, within: ['(min-width: 720px)'] });
   expect(container).toMatchObject({ kind: 'container', text: 'card (min-width: 300px)', line: 7 });
+});
+
+test('media queries that a script asks for as they are written, with their lines', () => {
+  const script = `const wide = matchMedia("(min-width:
+  40em)");
+window.matchMedia( '(hover)' ).addListener(fit); matchMedia(\`(min-width: \${px}px)\`); matchMedia(query);`;
+  expect(queriesInScript(script)).toEqual([{ text: '(hover)', line: 2 }]);
+  expect(queriesInScript('x = matchMedia("(width < 600px)").matches')).toEqual([
+    { text: '(width < 600px)', line: 0 },
+  ]);
 });
