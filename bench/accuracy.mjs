@@ -2,13 +2,13 @@
 // `--from blind/first` and `blind/second` take the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
 import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile, readdir } from 'node:fs/promises';
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parse } from 'yaml';
 import { BENCH_DEVICES, pageOf } from './lib/bench-page.mjs';
+import { isSampled } from './lib/sampled.mjs';
 import { figuresOf, figuresText } from './lib/figures.mjs';
 import { scoreOf } from './lib/score.mjs';
 
@@ -25,15 +25,13 @@ const { values, positionals } = parseArgs({
 });
 const [only] = positionals;
 const oneOf = Number(values['one-of']);
-const isSampled = (name) =>
-  Number.parseInt(createHash('sha256').update(name).digest('hex').slice(0, 8), 16) % oneOf === 0;
 
 const cases = [];
 for (const file of (await readdir(join(here, values.from))).filter((name) => name.endsWith('.yaml')).sort()) {
   const kind = file.replace('.yaml', '');
   for (const entry of parse(await readFile(join(here, values.from, file), 'utf8'))) {
     if (only && !`${kind}/${entry.name}`.includes(only)) continue;
-    if (!isSampled(`${kind}/${entry.name}`)) continue;
+    if (!isSampled(`${kind}/${entry.name}`, oneOf)) continue;
     if (kind === 'constructs')
       cases.push({ ...entry, form: 'correct', rule: null, id: `correct--${entry.name}` });
     else {

@@ -3,13 +3,13 @@
 // its name (every one with --one-of 1, which takes hours); `--write` puts the table into docs/sweep.md. Prints every difference.
 import { spawnSync } from 'node:child_process';
 import { copyFile, mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { parse } from 'yaml';
 import { pageOf } from './lib/bench-page.mjs';
+import { isSampled } from './lib/sampled.mjs';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const root = join(here, '..');
@@ -22,9 +22,6 @@ const oneOf = Number(values['one-of']);
 const FROM = 280;
 const TO = 1920;
 
-const isSampled = (name) =>
-  Number.parseInt(createHash('sha256').update(name).digest('hex').slice(0, 8), 16) % oneOf === 0;
-
 async function pagesIn(folder) {
   await mkdir(join(folder, 'site'));
   await copyFile(join(here, 'pages', 'harbour.svg'), join(folder, 'site/harbour.svg'));
@@ -34,7 +31,7 @@ async function pagesIn(folder) {
     const kind = list.replace('.yaml', '');
     for (const entry of parse(await readFile(join(here, 'pages', list), 'utf8'))) {
       const name = `${kind}/${entry.name}`;
-      if (!isSampled(name)) continue;
+      if (!isSampled(name, oneOf)) continue;
       const file = join(folder, 'site', `${kind}--${entry.name}.html`);
       await writeFile(file, pageOf({ ...entry, form: kind === 'constructs' ? 'correct' : 'fault' }));
       pages.push({ name, file });

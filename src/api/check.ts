@@ -14,7 +14,7 @@ import type { Manifest } from '../run/manifest.js';
 import type { CheckEvent } from '../run/plan.js';
 import type { TargetOptions } from '../site/targets.js';
 import { IsopticError } from '../core/errors.js';
-import type { SweepRange } from '../run/sweep/plan.js';
+import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
 import { runCheck, type FoundEvent } from './run-check.js';
 
 /** What a script says of a check; only the targets have to be named. */
@@ -102,9 +102,9 @@ export async function check(options: CheckOptions): Promise<CheckedRun> {
 }
 
 async function rangeOf({
-  from = 280,
-  to = 1920,
-  height = 800,
+  from = USUAL_SWEEP.from,
+  to = USUAL_SWEEP.to,
+  height = USUAL_SWEEP.height,
 }: NonNullable<CheckOptions['sweep']>): Promise<SweepRange> {
   if (!(Number.isInteger(from) && Number.isInteger(to) && from >= 50 && from < to))
     throw new IsopticError(

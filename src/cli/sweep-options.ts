@@ -3,14 +3,11 @@ import { pickDevices, type Catalogue, type Pick as DevicePick } from '../core/pr
 import type { Device } from '../core/profile/profile.js';
 import { resizedDevice } from '../core/profile/resize.js';
 import { environmentOf } from '../core/sweep/environment.js';
-import type { SweepRange } from '../run/sweep/plan.js';
+import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
 import type { RawOptions } from './check-request.js';
 import type { Settings } from './config/load.js';
 import { devicesFor } from './pick-devices.js';
 
-const FROM = 280;
-const TO = 1920;
-const HEIGHT = 800;
 const LEAST = 50;
 const MOST = 8192;
 
@@ -45,7 +42,7 @@ export function sweepDevicePicks(
   { to, height }: SweepWishes,
 ): readonly DevicePick[] {
   if (picks.length > 0) return picks;
-  return [{ at: `${pxOf('--to', to, TO)}x${pxOf('--height', height, HEIGHT)}` }];
+  return [{ at: `${pxOf('--to', to, USUAL_SWEEP.to)}x${pxOf('--height', height, USUAL_SWEEP.height)}` }];
 }
 
 /** @throws IsopticError `bad-option` for sizes that are none, or more devices than one */
@@ -71,8 +68,8 @@ export function sweepRange(
     const [from, to] = rangeOf('--heights', wishes.heights);
     return { axis: 'height', from, to, device, ...shared };
   }
-  const from = pxOf('--from', wishes.from, FROM);
-  const to = pxOf('--to', wishes.to, TO);
+  const from = pxOf('--from', wishes.from, USUAL_SWEEP.from);
+  const to = pxOf('--to', wishes.to, USUAL_SWEEP.to);
   const height = pxOf('--height', wishes.height, device.height);
   if (from >= to)
     throw new IsopticError(

@@ -29,6 +29,18 @@ export interface PoolOptions {
 /** Fonts and the size of type belong to a browser process. */
 type BrowserKind = Pick<LaunchOptions, 'fonts' | 'textScale'>;
 
+/** The kind of browser that a device is shown in. */
+export function browserKindFor(
+  { platform, mobile, conditions }: Device,
+  fonts: PoolOptions['fonts'],
+): BrowserKind {
+  return {
+    fonts: fonts === 'host' ? 'host' : fontSetOf(platform),
+    // A phone enlarges type page by page; a desktop's setting is the whole browser's.
+    textScale: mobile ? 1 : (conditions.textScale ?? 1),
+  };
+}
+
 interface Running {
   readonly kind: string;
   readonly session: Promise<BrowserSession>;
@@ -54,11 +66,7 @@ export class BrowserPool {
   }
 
   private kindFor({ device }: Pick<RenderJob, 'device'>): BrowserKind {
-    return {
-      fonts: this.options.fonts === 'host' ? 'host' : fontSetOf(device.platform),
-      // A phone enlarges type page by page; a desktop's setting is the whole browser's.
-      textScale: device.mobile ? 1 : (device.conditions.textScale ?? 1),
-    };
+    return browserKindFor(device, this.options.fonts);
   }
 
   /** Starts the browsers that devices need first, so that they start while other things are made ready. */

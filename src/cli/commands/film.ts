@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { makeFilm, type Film, type FilmRequest } from '../../api/film.js';
 import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
+import { USUAL_SWEEP } from '../../run/sweep/plan.js';
 import { filmFormat } from '../../report/film/write.js';
 import { addTargetOptions, askedOf, requireTargets, type RawOptions } from '../check-request.js';
 import { writeOut } from '../write-out.js';
@@ -43,7 +44,7 @@ export function filmCommand(): Command {
     .option('--verbose', 'print what is done, and stack traces')
     .addHelpText('after', EXAMPLES)
     .action(async (targets: string[], raw: RawOptions) => {
-      const [from, to] = [whole(raw, 'from', 280), whole(raw, 'to', 1920)];
+      const [from, to] = [whole(raw, 'from', USUAL_SWEEP.from), whole(raw, 'to', USUAL_SWEEP.to)];
       const sorted: RawOptions = { ...raw, from: String(Math.min(from, to)), to: String(Math.max(from, to)) };
       const isOfWidths = raw['scroll'] !== true && raw['turn'] !== true;
       const out = typeof raw['out'] === 'string' ? raw['out'] : 'film.webp';

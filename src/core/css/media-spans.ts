@@ -27,10 +27,3 @@ export function spansWhereHeld(condition: Condition, environment: MediaEnvironme
   }
   return spans;
 }
-
-/** The widths at which a condition begins to hold or not to: each the first of its stretch. */
-export function beginsOf(spans: readonly Span[], range: Span): number[] {
-  return spans
-    .flatMap(({ min, max }) => [min, max + 1])
-    .filter((width) => width > range.min && width <= range.max);
-}

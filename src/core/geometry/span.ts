@@ -26,3 +26,10 @@ export function spansOf(widths: readonly number[], all: readonly number[]): Span
   }
   return spans;
 }
+
+/** The widths inside of a range at which what holds in spans begins to hold or not to: each the first of its stretch. */
+export function beginsOf(spans: readonly Span[], range: Span): number[] {
+  return spans
+    .flatMap(({ min, max }) => [min, max + 1])
+    .filter((width) => width > range.min && width <= range.max);
+}

@@ -1,7 +1,7 @@
 import type { FoundQuery } from '../css/found-query.js';
-import { beginsOf, spansWhereHeld } from '../css/media-spans.js';
+import { spansWhereHeld } from '../css/media-spans.js';
 import { conditionOf, type MediaEnvironment } from '../css/media-query.js';
-import type { Span } from '../geometry/span.js';
+import { beginsOf, type Span } from '../geometry/span.js';
 
 /** The widths of a range, CSS px, at which some media query of a page begins to hold or not to: where a search begins. */
 export function knownBegins(

@@ -1,8 +1,8 @@
 import type { FoundQuery } from '../css/found-query.js';
-import { beginsOf, spansWhereHeld } from '../css/media-spans.js';
+import { spansWhereHeld } from '../css/media-spans.js';
 import { conditionOf, type Bound, type Condition, type MediaEnvironment } from '../css/media-query.js';
 import { tidy } from '../geometry/format.js';
-import type { Span } from '../geometry/span.js';
+import { beginsOf, type Span } from '../geometry/span.js';
 import { conditionsOfSizes } from './begins.js';
 
 /** A condition of a page, wherever it stands, with what comes of it in a range of widths. */

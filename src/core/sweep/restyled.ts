@@ -19,12 +19,6 @@ const TOLD_OTHERWISE = new Set([
   'overflow-clip-margin',
 ]);
 
-/** One change of many elements of one name. */
-interface Restyling {
-  readonly what: string;
-  count: number;
-}
-
 /**
  * What else than its form changes of a layout where the width grows by one px: styles and distances, elements of one name
  * together, those of most elements first; boxes that jump where nothing of theirs was restyled.
@@ -32,12 +26,11 @@ interface Restyling {
 export function restyled(before: Trace, after: Trace): string[] {
   const rowOf = new Map<number, NodeIndex>();
   before.numbers.forEach((number, node) => rowOf.set(number, node));
-  const found = new Map<string, Restyling>();
+  /** By the text of the change, how many elements have it. */
+  const found = new Map<string, number>();
   const add = (view: SnapshotView, node: NodeIndex, what: string) => {
     const text = `${shortName(view, node)}: ${what}`;
-    const known = found.get(text);
-    if (known) known.count++;
-    else found.set(text, { what: text, count: 1 });
+    found.set(text, (found.get(text) ?? 0) + 1);
   };
   for (let node = 0; node < after.view.count; node++) {
     const was = rowOf.get(after.numbers[node]!);
@@ -61,8 +54,8 @@ export function restyled(before: Trace, after: Trace): string[] {
   if (found.size === 0 && before.form === after.form) {
     for (const { view, node, what } of jumps(before, after)) add(view, node, what);
   }
-  const all = [...found.values()].sort((a, b) => b.count - a.count);
-  const told = all.slice(0, MOST_TOLD).map(({ what, count }) => (count > 1 ? `${count} × ${what}` : what));
+  const all = [...found].sort(([, a], [, b]) => b - a);
+  const told = all.slice(0, MOST_TOLD).map(([what, count]) => (count > 1 ? `${count} × ${what}` : what));
   const left = all.length - told.length;
   return left > 0 ? [...told, `and ${left} more`] : told;
 }

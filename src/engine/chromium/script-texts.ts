@@ -1,6 +1,6 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
-import { withoutQuery } from '../../core/delivery/urls.js';
 import type { ScriptText } from '../driver.js';
+import { shownAddress } from './shown-address.js';
 
 /** Longer ones are not looked through, characters. */
 const LONGEST = 3_000_000;
@@ -20,8 +20,7 @@ export async function scriptTexts(session: CDPSession, origin: string): Promise<
     const texts = await Promise.all(
       own.map(async ({ scriptId, url, startLine }): Promise<ScriptText[]> => {
         const answer = await session.send('Debugger.getScriptSource', { scriptId }).catch(() => null);
-        const bare = withoutQuery(url);
-        const file = bare.startsWith(`${origin}/`) ? bare.slice(origin.length + 1) || 'index.html' : bare;
+        const file = shownAddress(url, origin);
         return answer === null
           ? []
           : [{ text: answer.scriptSource, placeOf: (line) => `${file}:${startLine + line + 1}` }];

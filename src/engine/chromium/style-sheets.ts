@@ -1,6 +1,6 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
 import type { SheetText } from '../driver.js';
-import { withoutQuery } from '../../core/delivery/urls.js';
+import { shownAddress } from './shown-address.js';
 import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
 
 const MAX_MAP_BYTES = 20 * 1024 * 1024;
@@ -29,7 +29,7 @@ export class StyleSheets {
     if (mapped) return mapped;
     const url = header.sourceURL;
     // Lines of a style element count from where it begins in its document.
-    return url === '' ? null : `${this.shown(url)}:${header.startLine + range.line + 1}`;
+    return url === '' ? null : `${shownAddress(url, this.origin)}:${header.startLine + range.line + 1}`;
   }
 
   /**
@@ -81,7 +81,7 @@ export class StyleSheets {
     const at = consumer?.originalPositionFor({ line: range.line + 1, column: range.column });
     // Without a source the map says nothing of this place.
     return at && (at.source as string | null) !== null
-      ? `${this.shown(at.source.replaceAll('\\', '/'))}:${at.line}`
+      ? `${shownAddress(at.source.replaceAll('\\', '/'), this.origin)}:${at.line}`
       : null;
   }
 
@@ -110,11 +110,5 @@ export class StyleSheets {
     }
     await this.session.send('IO.close', { handle: resource.stream });
     return text.length > MAX_MAP_BYTES ? null : text;
-  }
-
-  /** Without the page's own origin, and without queries, which may carry tokens. */
-  private shown(url: string): string {
-    const bare = withoutQuery(url);
-    return bare.startsWith(`${this.origin}/`) ? bare.slice(this.origin.length + 1) || 'index.html' : bare;
   }
 }

@@ -1,3 +1,4 @@
+import { queryBegins } from '../../run/sweep/query-begins.js';
 import { room } from './room.js';
 import type { Manifest } from '../../run/manifest.js';
 import { manifest, opened, lit, page, shownProfiles, sweep } from './state.js';
@@ -69,12 +70,6 @@ const across = (from: number, end: number) => ({
 /** What a search over the widths found: layouts as bands, media queries as ticks, and where something fails as bars. */
 function Layouts({ found }: { found: Sweep }) {
   const starts = [{ width: found.from, message: '' }, ...found.edges];
-  const begins = new Set(
-    (found.queries ?? [])
-      .flatMap(({ spans }) => spans ?? [])
-      .flatMap(([first, last]) => [first, last + 1])
-      .filter((width) => width > found.from && width <= found.to),
-  );
   const failing = manifest.findings
     .filter(
       ({ severity, waived, spans }) => severity !== 'notice' && !waived && spans?.[found.page] !== undefined,
@@ -94,7 +89,7 @@ function Layouts({ found }: { found: Sweep }) {
           />
         );
       })}
-      {[...begins].map((width) => (
+      {queryBegins(found).map((width) => (
         <span
           key={width}
           class="query-tick"

@@ -3,7 +3,7 @@ import type { Severity } from '../../core/sightings/sighting.js';
 import type { Span } from '../../core/geometry/span.js';
 import { svgRect } from '../../run/svg.js';
 import type { Drawing, Item } from '../sheet/draw.js';
-import { GROUNDS } from '../sheet/options.js';
+import { GROUNDS, SEVERITY_TONES } from '../sheet/options.js';
 
 /** What is drawn round the page in every picture of a film. */
 export interface FilmRuler {
@@ -46,7 +46,6 @@ const BAND = 8;
 const BAR = 4;
 /** Findings with a bar of their own. */
 const MOST_BARS = 4;
-const TONES: Readonly<Record<Severity, string>> = { error: '#b8123b', warning: '#8f4a00', notice: '#5a6067' };
 
 /** Room for the largest window of a film, made smaller where the film would be wider than it may. */
 export function canvasFor(
@@ -126,7 +125,7 @@ function rulerSvg(
           width: Math.max(2, place(max) - place(min)),
           height: BAR,
         },
-        `fill="${TONES[severity]}" opacity="${at >= min && at <= max ? 1 : 0.35}"`,
+        `fill="${SEVERITY_TONES[severity]}" opacity="${at >= min && at <= max ? 1 : 0.35}"`,
       ),
     ),
   );

@@ -1,8 +1,9 @@
 import type { Manifest } from '../../run/manifest.js';
 import { inMarkup, svgOf, svgRect } from '../../run/svg.js';
+import { queryBegins } from '../../run/sweep/query-begins.js';
 import { formatByEnding } from '../by-ending.js';
 import { drawn, type Drawing, type Item } from '../sheet/draw.js';
-import { GROUNDS } from '../sheet/options.js';
+import { GROUNDS, SEVERITY_TONES } from '../sheet/options.js';
 
 type Sweep = NonNullable<Manifest['sweep']>[number];
 
@@ -15,7 +16,6 @@ const MARGIN = 24;
 const ROW = 24;
 const BAR = 12;
 const QUERY = '#1857b8';
-const TONES = { error: '#b8123b', warning: '#8f4a00', notice: '#5a6067' } as const;
 
 /** A bar of the ruler with its name. */
 interface Row {
@@ -42,7 +42,7 @@ export async function drawnRuler(
     ...findings.flatMap(({ rule, selector, severity, waived, spans }) => {
       const own = spans?.[sweep.page];
       if (!own || waived || severity === 'notice') return [];
-      return [{ label: `${rule} ${selector}`, spans: own, fill: TONES[severity] }];
+      return [{ label: `${rule} ${selector}`, spans: own, fill: SEVERITY_TONES[severity] }];
     }),
   ];
   const source = pages.find(({ id }) => id === sweep.page)?.source ?? sweep.page;
@@ -51,17 +51,14 @@ export async function drawnRuler(
   return (await drawn(drawing, '', { ground: 'light' })).png().toBuffer();
 }
 
-function drawingOf({ from, to, edges }: Sweep, source: string, rows: readonly Row[]): Drawing {
+function drawingOf(sweep: Sweep, source: string, rows: readonly Row[]): Drawing {
+  const { from, to, edges } = sweep;
   const { line, soft } = GROUNDS.light;
   const left = LABEL + MARGIN;
   const length = WIDTH - left - MARGIN;
   const at = (size: number) => Math.round(left + ((size - from) / Math.max(1, to - from)) * length);
   const top = MARGIN + 2 * ROW;
   const height = top + (rows.length + 1) * ROW + MARGIN;
-  const queried = rows
-    .filter(({ fill }) => fill === QUERY)
-    .flatMap(({ spans }) => spans.flatMap(([min, max]) => [min, max + 1]))
-    .filter((size) => size > from && size <= to);
   const starts = [from, ...edges.map(({ width }) => width)];
   const bands = starts.map((start, i) => {
     const end = starts[i + 1] ?? to;
@@ -88,7 +85,7 @@ function drawingOf({ from, to, edges }: Sweep, source: string, rows: readonly Ro
     over: '',
     items: [
       text(`${source}, ${from} to ${to} px`, MARGIN, MARGIN - 8, WIDTH - 2 * MARGIN),
-      ...roomFor([from, to, ...queried, ...edges.map(({ width }) => width)], at).map((size) =>
+      ...roomFor([from, to, ...queryBegins(sweep), ...edges.map(({ width }) => width)], at).map((size) =>
         text(String(size), Math.min(at(size), WIDTH - MARGIN - NUMBER + 8), top - ROW + 4, NUMBER),
       ),
       text('layouts', MARGIN, top - 2, LABEL - MARGIN),

@@ -39,3 +39,6 @@ export const GROUNDS = {
     line: '#4a5058',
   },
 } as const;
+
+/** What shows a finding in a drawing on light ground, by its severity. */
+export const SEVERITY_TONES = { error: '#b8123b', warning: '#8f4a00', notice: '#5a6067' } as const;

@@ -1,3 +1,4 @@
+import { spansOf } from '../../core/geometry/span.js';
 import { SEVERITIES } from '../../core/sightings/sighting.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
 import type { View } from './address.js';
@@ -78,19 +79,11 @@ function textOf(finding: FindingRecord): string {
 
 /** The widths of the profiles that show a finding, narrowest first, each once: `320, 360–390 px` where none between them is without. */
 export function widthsText(finding: FindingRecord, profiles: Manifest['profiles']): string {
-  const all = [...new Set(profiles.map(({ width }) => width))].sort((a, b) => a - b);
+  const all = profiles.map(({ width }) => width);
   const seen = new Set(
     finding.seen.flatMap(({ profile }) => profiles.find(({ name }) => name === profile)?.width ?? []),
   );
-  const spans: string[] = [];
-  for (let at = 0; at < all.length; at++) {
-    if (!seen.has(all[at]!)) continue;
-    let last = at;
-    while (last + 1 < all.length && seen.has(all[last + 1]!)) last++;
-    spans.push(last > at ? `${all[at]!}–${all[last]!}` : String(all[at]!));
-    at = last;
-  }
-  return `${spans.join(', ')} px`;
+  return sizesText(spansOf([...seen], all).map(({ min, max }) => [min, max] as const));
 }
 
 /** Spans of sizes, CSS px: `280–450, 768–1023 px`. */

@@ -1,5 +1,6 @@
 import { unguarded } from '../../core/sweep/query-report.js';
 import type { FindingRecord } from '../manifest.js';
+import { queryBegins } from './query-begins.js';
 import type { PageSweep, SweepRecord } from './search-page.js';
 
 /** More spans than these are no range that a media query is written for. */
@@ -33,12 +34,9 @@ export function withUnguarded(
   page: string,
   findings: readonly FindingRecord[],
 ): SweepRecord {
-  const { queries, problems, from, to } = record;
-  if (!queries || !problems) return record;
-  const begins = queries
-    .flatMap(({ spans }) => spans ?? [])
-    .flatMap(([min, max]) => [min, max + 1])
-    .filter((width) => width > from && width <= to);
+  const { problems } = record;
+  if (!problems) return record;
+  const begins = queryBegins(record);
   const breaks = findings
     .filter(({ severity }) => severity !== 'notice')
     .flatMap(({ selector, spans }) =>

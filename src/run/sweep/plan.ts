@@ -20,6 +20,9 @@ export interface SweepRange {
   readonly every: boolean;
 }
 
+/** Where nobody says otherwise, CSS px. */
+export const USUAL_SWEEP = { from: 280, to: 1920, height: 800 } as const;
+
 /** The device of a range at one of its sizes, named as an ad-hoc viewport is. */
 export function deviceAt({ device, axis }: SweepRange, size: number): Device {
   const { width, height, dpr, mobile } = device;

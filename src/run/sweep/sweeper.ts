@@ -1,9 +1,9 @@
 import { availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
-import { fontSetOf } from '../../core/fonts/font-sets.js';
 import type { Rule } from '../../core/rules/rule.js';
 import type { BrowserSession } from '../../engine/engine.js';
 import { BrowserGone } from '../../engine/failures.js';
+import { browserKindFor } from '../../engine/pool.js';
 import type { SitePage } from '../../site/targets.js';
 import type { CheckPlan, CheckTools } from '../plan.js';
 import { Copies } from './copies.js';
@@ -57,11 +57,9 @@ export class Sweeper {
     if (this.closed) throw new BrowserGone('the search is over');
     if (this.session && !(await this.session).alive) this.session = null;
     const { tools, range } = this;
-    const { platform, mobile, conditions } = range.device;
     this.session ??= tools.engine.launch({
       executable: tools.browser,
-      fonts: tools.fonts === 'host' ? 'host' : fontSetOf(platform),
-      textScale: mobile ? 1 : (conditions.textScale ?? 1),
+      ...browserKindFor(range.device, tools.fonts),
       frames: 'free',
       log: tools.log,
     });

@@ -1,5 +1,6 @@
 import { conditionOf, type MediaEnvironment } from '../../../src/core/css/media-query.js';
-import { beginsOf, spansWhereHeld } from '../../../src/core/css/media-spans.js';
+import { spansWhereHeld } from '../../../src/core/css/media-spans.js';
+import { beginsOf } from '../../../src/core/geometry/span.js';
 import { queriesInScript } from '../../../src/core/css/script-queries.js';
 import { queriesIn } from '../../../src/core/css/sheet-queries.js';
 
