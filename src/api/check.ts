@@ -113,7 +113,7 @@ async function rangeOf({
       'Give whole CSS px, the narrower first.',
     );
   const [device] = await pickProfiles([`${to}x${height}`]);
-  return { axis: 'width', from, to, device: device!, every: false, known: [], ranges: [] };
+  return { axis: 'width', from, to, device: device!, every: false, known: [], ranges: [], own: [] };
 }
 
 /**

@@ -12,7 +12,7 @@ import { filmOf, type FilmFormat } from '../report/film/write.js';
 import { drawn } from '../report/sheet/draw.js';
 import { RunFolder } from '../run/run-folder.js';
 import { Sweeper } from '../run/sweep/sweeper.js';
-import type { SweepRange } from '../run/sweep/plan.js';
+import { rangeFor, type SweepRange } from '../run/sweep/plan.js';
 import type { Copies } from '../run/sweep/copies.js';
 import type { PageSweep } from '../run/sweep/search-page.js';
 import { openTargets } from '../site/targets.js';
@@ -66,12 +66,13 @@ export async function makeFilm(request: FilmRequest, tools: RequestTools): Promi
     const access = await accessFor({ ...check, sweep: range }, shared);
     const plan = { ...check, pages: [page], access, sweep: range };
     sweeper = new Sweeper(plan, range, shared, check.ruleSet ?? RULES);
+    const own = { ...request, range: rangeFor(range, page.id) };
     return await sweeper.withCopies(page, async (copies, search) => {
       const found = request.kind === 'widths' ? await search(false) : null;
       if (found && found.record.error !== null) {
         throw new IsopticError('not-filmed', `${page.id}: ${found.record.error}`, 'Is the address right?', 3);
       }
-      const work = new Filming(request, folder, copies, found);
+      const work = new Filming(own, folder, copies, found);
       return work.run((done, of) => tools.onEvent({ kind: 'filmed', page: page.id, done, of }));
     });
   } finally {

@@ -13,6 +13,7 @@ import { essentialsOf, preparationsOf, signInOf } from './config/prepared.js';
 import { loadWaivers, ruleSettingsOf } from './config/judging.js';
 import { folderOf, Secrets } from './config/secrets.js';
 import { exitStatusOf, FAIL_ON, type FailOn } from './exit-status.js';
+import { rightFor } from './sweep-options.js';
 import {
   accessOptions,
   checkOptionsSchema,
@@ -148,7 +149,7 @@ export async function askedOf(
     async finish({ manifest, reportPath }, text, machine = (whole) => whole) {
       if (options.json) process.stdout.write(`${JSON.stringify(machine(manifest), null, 2)}\n`);
       else if (!options.quiet) process.stdout.write(`${text()}\n`);
-      process.exitCode = exitStatusOf(manifest, failOn, config.sweep.right);
+      process.exitCode = exitStatusOf(manifest, failOn, (page) => rightFor(config.sweep, page));
       await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);
     },
   };

@@ -3,6 +3,7 @@ import { pickDevices, type Catalogue, type Pick as DevicePick } from '../core/pr
 import type { Device } from '../core/profile/profile.js';
 import { resizedDevice } from '../core/profile/resize.js';
 import { environmentOf } from '../core/sweep/environment.js';
+import { isFor } from '../run/captures.js';
 import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
 import type { RawOptions } from './check-request.js';
 import type { Settings } from './config/load.js';
@@ -19,6 +20,8 @@ export interface SweepWishes {
   /** `200..390`: search over heights. */
   readonly heights?: string | undefined;
   readonly every?: boolean | undefined;
+  /** Ends for some pages, unless the command line says any. */
+  readonly own?: SweepRange['own'] | undefined;
 }
 
 /** The wishes of a command's options over those of the configuration. */
@@ -33,6 +36,7 @@ export function wishesOf(raw: RawOptions, { sweep }: Settings['config']): SweepW
     height: text('height') ?? sweep.height,
     heights: text('heights'),
     every: raw['every'] === true,
+    own: raw['from'] === undefined && raw['to'] === undefined ? sweep.pages : [],
   };
 }
 
@@ -61,6 +65,7 @@ export function sweepRange(
   }
   const shared = {
     every: wishes.every ?? false,
+    own: wishes.own ?? [],
     known: knownDevices(catalogue),
     ranges: Object.entries(config.ranges).map(([label, [min, max]]) => ({ label, span: { min, max } })),
   };
@@ -77,6 +82,14 @@ export function sweepRange(
       `--from ${from} --to ${to}: that is no range.`,
       'Give the narrowest width first.',
     );
+  for (const { pages, from: least = from, to: most = to } of shared.own) {
+    if (least < most) continue;
+    throw new IsopticError(
+      'bad-config',
+      `sweep.pages: ${pages.join(', ')}: from ${least} to ${most} px is no range.`,
+      'Give the narrowest width first.',
+    );
+  }
   return {
     axis: 'width',
     from,
@@ -92,9 +105,22 @@ export function sweepAsked(raw: RawOptions, settings: Settings): SweepRange | un
   if (asked === undefined || asked === false) return undefined;
   const [from, to] = typeof asked === 'string' ? rangeOf('--sweep', asked) : [];
   const { sweep } = settings.config;
-  const wishes: SweepWishes = { ...sweep, from: from ?? sweep.from, to: to ?? sweep.to };
+  const wishes: SweepWishes = {
+    ...sweep,
+    from: from ?? sweep.from,
+    to: to ?? sweep.to,
+    own: from === undefined ? sweep.pages : [],
+  };
   const devices = devicesFor(sweepDevicePicks([], wishes), false, [{}], settings);
   return sweepRange(devices, settings, wishes);
+}
+
+/** The widths of a page that must be right; none for all. */
+export function rightFor(
+  { right, pages }: Settings['config']['sweep'],
+  page: string,
+): readonly (readonly [from: number, to: number])[] {
+  return pages.find((entry) => isFor(page, entry.pages))?.right ?? right ?? [];
 }
 
 /** Every profile of the catalogue, held both ways. */

@@ -1,4 +1,5 @@
 import type { Declaration } from '../core/cause/cause.js';
+import { containerQueryOf } from '../core/css/container-query.js';
 import type { FoundQuery } from '../core/css/found-query.js';
 import { queriesInScript } from '../core/css/script-queries.js';
 import { queriesIn } from '../core/css/sheet-queries.js';
@@ -57,7 +58,7 @@ export class LiveProbe implements Probe {
     const { driver, deadline } = this;
     const attributes = await deadline.race(driver.call('mediaAttributes'));
     const texts = (await this.ask((styles) => styles.texts())) ?? [];
-    const ofSheets = await Promise.all(
+    const written = await Promise.all(
       texts.flatMap(({ css, placeOf }) =>
         queriesIn(css).map(async ({ line, column, ...query }) => ({
           ...query,
@@ -65,6 +66,7 @@ export class LiveProbe implements Probe {
         })),
       ),
     );
+    const ofSheets = await this.withContainers(written);
     const scripts = (await this.ask((styles) => styles.scripts())) ?? [];
     const ofScripts = scripts.flatMap(({ text, placeOf }) =>
       queriesInScript(text).map(({ text: query, line }) => ({
@@ -83,6 +85,18 @@ export class LiveProbe implements Probe {
       within: [],
     }));
     return [...ofSheets, ...ofAttributes, ...ofScripts];
+  }
+
+  private async withContainers<T extends Pick<FoundQuery, 'kind' | 'text' | 'selectors'>>(
+    queries: readonly T[],
+  ): Promise<(T & Pick<FoundQuery, 'containers'>)[]> {
+    const asking = queries.filter(({ kind }) => kind === 'container');
+    if (asking.length === 0) return [...queries];
+    const requests = asking.map(({ text, selectors }) => ({ name: containerQueryOf(text).name, selectors }));
+    const found = await this.deadline.race(this.driver.call('containersOf', requests));
+    return queries.map((query) =>
+      query.kind === 'container' ? { ...query, containers: found[asking.indexOf(query)]! } : query,
+    );
   }
 
   async screenAt(y: number): Promise<Buffer | null> {

@@ -1,6 +1,7 @@
 import { choose, focusField, holds, locate, scrollTo, storage } from './act.js';
 import { alter } from './alter.js';
 import { collect } from './collect.js';
+import { containersOf } from './containers.js';
 import { elementOf } from './identity.js';
 import { holdForPicture } from './for-picture.js';
 import { mediaAttributes } from './media-attributes.js';
@@ -18,6 +19,7 @@ const isoptic = {
   endTrial,
   idleMediaOf,
   mediaAttributes,
+  containersOf,
   scrollThrough,
   scrolledTo,
   settle,

@@ -138,6 +138,10 @@ const querySchema = z.object({
     .array(span)
     .nullable()
     .describe('widths of the viewport at which it holds; null where that can not be told'),
+  containers: z
+    .array(z.object({ selector: z.string(), spans: z.array(span) }))
+    .optional()
+    .describe('of a container query, each container with the widths of the viewport at which it holds in it'),
   source: z
     .string()
     .nullable()
@@ -169,6 +173,10 @@ const sweepSchema = z.object({
     .optional()
     .describe("ranges of widths by their names, of the page's own queries or the configuration"),
   problems: z.array(z.string()).optional().describe('what is wrong with its edges as a whole'),
+  shots: z
+    .array(z.object({ width: z.number().int(), file: z.string() }))
+    .optional()
+    .describe('small pictures of what the screen shows on the way, by rising width'),
   notes: z.array(z.string()),
   error: z.string().nullable().describe('why it could not be searched'),
 });

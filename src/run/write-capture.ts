@@ -1,20 +1,14 @@
 import { messageOf } from '../core/errors.js';
-import type { Rect } from '../core/geometry/rect.js';
-import { SnapshotView } from '../core/layout/view.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
-import type { Shot } from '../engine/page-session.js';
-import { pictureFile, WEBP_SIDE } from '../engine/picture-file.js';
+import { WEBP_SIDE } from '../engine/picture-file.js';
 import { framed } from './framed.js';
 import type { RenderRecord } from './manifest.js';
+import { covered, maskedRects, type PictureView } from './masked.js';
 import { previewScale } from './preview-scale.js';
 import { fileName } from './file-name.js';
 import type { RunFolder } from './run-folder.js';
-import { svgOf, svgRect } from './svg.js';
-
-/** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
-const MASK = '#7d7f86';
 
 export interface CaptureOptions {
   /** Whether a small picture of the whole page is written, too. */
@@ -42,7 +36,7 @@ export async function writeCapture(
       }
       return record;
     }
-    const masked = mask.length > 0 ? maskedRects(capture, mask) : [];
+    const masked = maskedRects(capture.snapshot, mask);
     for (const kind of ['fold', 'full'] as const) {
       const shot = capture.shots[kind];
       if (!shot) continue;
@@ -82,14 +76,6 @@ function widthOf({ snapshot: { document, viewport } }: Capture): number {
   return Math.max(document.width, viewport.width);
 }
 
-/** Which part of the page a picture shows: its top left in CSS px, and its pixels a CSS px; null for as many as its width says. */
-interface PictureView {
-  readonly x: number;
-  readonly y: number;
-  readonly scale: number | null;
-  readonly width: number;
-}
-
 function viewIn(kind: 'fold' | 'full', capture: Capture, device: Device): PictureView {
   const { scroll, viewport } = capture.snapshot;
   const width = widthOf(capture);
@@ -119,30 +105,4 @@ function recordOf(
     notes: [...outcome.notes],
     delivery: structuredClone(outcome.delivery) as RenderRecord['delivery'],
   };
-}
-
-function maskedRects({ snapshot }: Capture, mask: readonly string[]): Rect[] {
-  const view = new SnapshotView(snapshot);
-  return snapshot.matches
-    .filter(({ selector }) => mask.includes(selector))
-    .flatMap(({ nodes }) => nodes.filter((node) => view.isRendered(node)).map((node) => view.box(node)));
-}
-
-async function covered({ file, format }: Shot, masked: readonly Rect[], view: PictureView): Promise<Buffer> {
-  if (masked.length === 0) return file;
-  const { default: sharp } = await import('sharp');
-  const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
-  const scale = view.scale ?? width / view.width;
-  const rects = masked.map((rect) => {
-    const place = {
-      x: (rect.x - view.x) * scale,
-      y: (rect.y - view.y) * scale,
-      width: rect.width * scale,
-      height: rect.height * scale,
-    };
-    return svgRect(place, `fill="${MASK}"`);
-  });
-  const cover = svgOf({ width, height }, rects.join(''));
-  const painted = sharp(file, { limitInputPixels: false }).composite([{ input: cover, left: 0, top: 0 }]);
-  return pictureFile(painted, format);
 }

@@ -184,6 +184,37 @@ test('the media queries of a page: where they hold and stand, what changes, and 
   expect(text.stdout).toMatch(/^ {2}\(min-width: 901px\) {2}901 to 1920 px {2}edges\.css:7$/m);
 });
 
+test('a container query is told with the widths of the page at which it holds, container by container', async () => {
+  await writeFile(
+    join(temp.path, 'cards.html'),
+    `${meta}<title>Cards</title><style>body{margin:0} .fares{container:fares / inline-size;width:50%} .side{container-type:inline-size;width:30%}
+@container (min-width: 15em) { .card p { color: #063 } }
+@container fares (min-width: 300px) { .card { display: grid; grid-template-columns: 1fr 1fr } }
+@container (height > 3px) { .card { color: red } }</style>
+<div class="fares"><div class="card"><p>One way</p><p>Return</p></div></div><div class="side"><div class="card"><p>Bicycle</p></div></div>`,
+  );
+  const outcome = await isoptic(['breakpoints', 'cards.html', '--json', '--out', 'run-cards'], {
+    cwd: temp.path,
+  });
+  const { pages } = JSON.parse(outcome.stdout) as { pages: { queries: unknown[] }[] };
+  expect(pages[0]!.queries).toEqual([
+    expect.objectContaining({
+      text: '(min-width: 15em)',
+      spans: [[480, 1920]],
+      containers: [
+        { selector: 'div.fares', spans: [[480, 1920]] },
+        { selector: 'div.side', spans: [[800, 1920]] },
+      ],
+    }),
+    expect.objectContaining({
+      text: 'fares (min-width: 300px)',
+      spans: [[600, 1920]],
+      changes: 'from 600: div.fares > div.card goes from 1 to 2 columns',
+    }),
+    expect.objectContaining({ text: '(height > 3px)', spans: null, problems: [] }),
+  ]);
+});
+
 test('a check with a search tells spans beside profiles, and finds what no profile shows', async () => {
   const args = [
     'check',
@@ -207,7 +238,7 @@ test('a check with a search tells spans beside profiles, and finds what no profi
     seen: [{ profile: '280x800' }],
   });
   expect(outcome.stdout).toMatch(/on 1 of 4 profiles.*280x800/);
-  expect(outcome.stdout).toMatch(/^ {4}at 280 to 499 px$/m);
+  expect(outcome.stdout).toMatch(/^ {4}at 280 to 499 px · below 700$/m);
 });
 
 test('the configuration says which widths there are, how ranges are called, and which must be right', async () => {
@@ -236,6 +267,48 @@ test('the configuration says which widths there are, how ranges are called, and 
       { label: 'wide', span: [700, 1920] },
     ],
   });
+});
+
+test('pages may have widths of their own, unless the command line says some', async () => {
+  await writeFile(
+    join(temp.path, 'own.yaml'),
+    'sweep: { to: 700, pages: [{ pages: ["ed*"], from: 400, to: 600, right: [[510, 600]] }] }\n',
+  );
+  const args = ['sweep', 'edges.html', 'container.html', '--config', 'own.yaml', '--shots', 'none', '--out'];
+  const outcome = await isoptic([...args, 'run-own'], { cwd: temp.path });
+  const { sweep } = await readManifest(join(temp.path, 'run-own'));
+  expect(sweep!.map(({ page, from, to }) => [page, from, to])).toEqual([
+    ['edges', 400, 600],
+    ['container', 280, 700],
+  ]);
+  // The other page has to be right at every width, and is not.
+  expect(outcome.status).toBe(1);
+  const one = ['sweep', 'edges.html', '--config', 'own.yaml', '--shots', 'none', '--out'];
+  expect((await isoptic([...one, 'run-one'], { cwd: temp.path })).status).toBe(0);
+  await isoptic([...one, 'run-said', '--to', '300'], { cwd: temp.path });
+  const said = await readManifest(join(temp.path, 'run-said'));
+  expect(said.sweep![0]).toMatchObject({ from: 280, to: 300 });
+  await writeFile(join(temp.path, 'none.yaml'), 'sweep: { pages: [{ pages: ["*"], from: 1950 }] }\n');
+  const none = await isoptic(['sweep', 'edges.html', '--config', 'none.yaml'], { cwd: temp.path });
+  expect(none).toMatchObject({ status: 2 });
+  expect(none.stderr).toContain('sweep.pages: *: from 1950 to 1920 px is no range.');
+});
+
+test('small pictures of the way are in the run, masked as the others are', async () => {
+  await writeFile(join(temp.path, 'mask.yaml'), 'mask: [.pass]\n');
+  const args = ['sweep', 'edges.html', '--to', '760', '--shots', 'fold', '--evidence', 'none'];
+  const outcome = await isoptic([...args, '--config', 'mask.yaml', '--out', 'run-way'], { cwd: temp.path });
+  expect(outcome.status).toBe(1);
+  const { shots } = (await readManifest(join(temp.path, 'run-way'))).sweep![0]!;
+  expect(shots!.map(({ width }) => width)).toEqual(expect.arrayContaining([280, 699, 700, 760]));
+  const { file } = shots!.find(({ width }) => width === 700)!;
+  const picture = sharp(join(temp.path, 'run-way', file));
+  expect(await picture.metadata()).toMatchObject({ format: 'webp', width: 280, height: 320 });
+  const { dominant } = await picture.extract({ left: 10, top: 75, width: 100, height: 4 }).stats();
+  // No green of the page, but the grey of the mask.
+  expect(
+    Math.max(dominant.r, dominant.g, dominant.b) - Math.min(dominant.r, dominant.g, dominant.b),
+  ).toBeLessThan(32);
 });
 
 test.each([

@@ -55,13 +55,31 @@ const spanSchema = z
   .tuple([sizeSchema, sizeSchema])
   .refine(([from, to]) => from < to, 'the narrower width comes first');
 
+/** Widths that must be right: what shows at others only is told and fails nothing. */
+const rightSchema = z.array(spanSchema).min(1).optional();
+
 /** Which widths a search looks at. */
 const sweepSchema = z.strictObject({
   from: sizeSchema.optional(),
   to: sizeSchema.optional(),
   height: sizeSchema.optional(),
-  /** Widths that must be right: what shows at others only is told and fails nothing. */
-  right: z.array(spanSchema).min(1).optional(),
+  right: rightSchema,
+  /** Pages with widths of their own: the first entry that names a page says it. */
+  pages: z
+    .array(
+      z
+        .strictObject({
+          pages: z.array(z.string().min(1)).min(1),
+          from: sizeSchema.optional(),
+          to: sizeSchema.optional(),
+          right: rightSchema,
+        })
+        .refine(
+          ({ from, to }) => from === undefined || to === undefined || from < to,
+          'the narrower width comes first',
+        ),
+    )
+    .default([]),
 });
 
 /** `isoptic.yaml`. Unknown keys are refused. */

@@ -11,6 +11,8 @@ type Query = NonNullable<Sweep['queries']>[number];
 
 /** Places of a query that are named. */
 const MOST_SOURCES = 3;
+/** Containers of a query that are told one by one. */
+const MOST_CONTAINERS = 4;
 /** More bars than these make no picture. */
 const MOST_BARS = 16;
 
@@ -51,7 +53,10 @@ function pageLines(sweep: Sweep, manifest: Manifest, columns: number): string[] 
   ];
 }
 
-function queryLines({ text, kind, spans, sources, changes, problems }: Query, columns: number): string[] {
+function queryLines(
+  { text, kind, spans, containers = [], sources, changes, problems }: Query,
+  columns: number,
+): string[] {
   const where = sources.slice(0, MOST_SOURCES).join(', ');
   const left = sources.length - MOST_SOURCES;
   const places = `${where}${left > 0 ? ` and ${left} more` : ''}`;
@@ -62,6 +67,20 @@ function queryLines({ text, kind, spans, sources, changes, problems }: Query, co
       `${colors.bold(plainText(text))}${held === '' ? '' : `  ${held}`}  ${colors.dim(plainText(places))}`,
       columns,
     ),
+    ...(containers.length > 1
+      ? containers
+          .slice(0, MOST_CONTAINERS)
+          .flatMap(({ selector, spans: own }) =>
+            wrapped(
+              '    ',
+              `in ${plainText(selector)}  ${own.length === 0 ? 'nowhere' : spansText(own)}`,
+              columns,
+            ),
+          )
+      : []),
+    ...(containers.length > MOST_CONTAINERS
+      ? [`    and in ${containers.length - MOST_CONTAINERS} more`]
+      : []),
     ...(changes === '' ? [] : wrapped('    ', plainText(changes), columns)),
     ...problems.flatMap((problem) =>
       wrapped('    ', plainText(problem), columns).map((line) => colors.yellow(line)),

@@ -1,6 +1,7 @@
 import colors from 'picocolors';
 import { px } from '../../core/geometry/format.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
+import { labelsOf } from '../../report/range-labels.js';
 import { pageNames } from '../../report/page-name.js';
 import { profileNames, type NamedProfile } from '../../report/profile-names.js';
 import { plainText, wrapped } from './wrapped.js';
@@ -15,7 +16,7 @@ const MOST_DETAILS = 6;
 /** One finding: what and where it is, how far it goes, why, and on which profiles. */
 export function findingLines(
   finding: FindingRecord,
-  manifest: Pick<Manifest, 'pages' | 'profiles'>,
+  manifest: Pick<Manifest, 'pages' | 'profiles' | 'sweep'>,
   columns: number,
   where: 'profiles' | 'spans' = 'profiles',
 ): string[] {
@@ -42,7 +43,7 @@ export function findingLines(
           columns,
         )
       : []),
-    ...(finding.spans?.[page] ? wrapped(`${INDENT}at `, spansText(finding.spans[page]), columns) : []),
+    ...(finding.spans?.[page] ? spanLines(finding.spans[page], manifest, page, columns) : []),
     ...(finding.conditions ?? []).flatMap(({ condition, fails, right }) =>
       wrapped(
         `${INDENT}${colors.dim('in')} `,
@@ -52,6 +53,17 @@ export function findingLines(
     ),
     ...(others.length > 0 ? wrapped(`${INDENT}also on `, firstOf(others), columns) : []),
   ];
+}
+
+function spanLines(
+  spans: readonly (readonly [number, number])[],
+  manifest: Pick<Manifest, 'sweep'>,
+  page: string,
+  columns: number,
+): string[] {
+  const labels = labelsOf(manifest, page, spans);
+  const where = labels.length > 0 ? colors.dim(` · ${plainText(labels.join(' · '))}`) : '';
+  return wrapped(`${INDENT}at `, `${spansText(spans)}${where}`, columns);
 }
 
 function detailLines(details: readonly string[], columns: number): string[] {

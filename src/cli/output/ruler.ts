@@ -1,6 +1,6 @@
 import colors from 'picocolors';
 import stringWidth from 'string-width';
-import { middleCut } from './wrapped.js';
+import { middleCut, plainText } from './wrapped.js';
 
 /** The widest name beside a bar, in columns. */
 const LABEL = 26;
@@ -12,6 +12,11 @@ export interface Ruler {
   scale(sizes: readonly number[]): string;
   /** A line from end to end with a tick at each size. */
   line(label: string, ticks: readonly number[]): string;
+  /** Each range from a mark on, with as much of its name as has room. */
+  names(
+    label: string,
+    ranges: readonly { readonly label: string; readonly span: readonly [number, number] }[],
+  ): string;
   /** A bar over spans of sizes. */
   bar(label: string, spans: readonly (readonly [number, number])[], tone: (text: string) => string): string;
 }
@@ -35,6 +40,17 @@ export function rulerOf(
       chars[0] = '├';
       chars[length - 1] = '┤';
       return beside(label, chars.join(''));
+    },
+    names: (label, ranges) => {
+      const parts = ranges.map(({ label: name, span: [first, last] }) => {
+        const start = at(first);
+        const width = at(last + 1) - start;
+        const text = plainText(name);
+        return { start, text: stringWidth(text) > width - 2 ? '│' : `│${text}` };
+      });
+      let line = '';
+      for (const { start, text } of parts) line += ' '.repeat(Math.max(0, start - stringWidth(line))) + text;
+      return beside(label, colors.dim(line));
     },
     bar: (label, spans, tone) => {
       const chars = Array.from({ length }, () => ' ');

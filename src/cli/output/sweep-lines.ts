@@ -36,7 +36,7 @@ export function sweepLines(sweep: Sweep, manifest: Manifest, columns: number): s
 
 /** The layouts in a line, and a bar for each finding where it shows. */
 function rulerLines(sweep: Sweep, { findings }: Manifest, columns: number): string[] {
-  const { page, from, to } = sweep;
+  const { page, from, to, ranges = [] } = sweep;
   const edges = sweep.edges.map(({ width }) => width);
   const ruler = rulerOf(sweep, columns);
   const shown = findings.filter(
@@ -45,6 +45,7 @@ function rulerLines(sweep: Sweep, { findings }: Manifest, columns: number): stri
   const left = shown.length - MOST_BARS;
   return [
     ruler.scale([from, ...edges, to]),
+    ...(ranges.length > 1 ? [ruler.names('ranges', ranges)] : []),
     ruler.line('layouts', edges),
     ...shown
       .slice(0, MOST_BARS)

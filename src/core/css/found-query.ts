@@ -11,4 +11,6 @@ export interface FoundQuery {
   readonly selectors: readonly string[];
   /** The conditions around it, from the outside in. */
   readonly within: readonly string[];
+  /** Of a container query, the uids of the containers that it asks. */
+  readonly containers?: readonly number[];
 }

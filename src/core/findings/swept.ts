@@ -1,4 +1,4 @@
-import type { Span } from '../geometry/span.js';
+import { united, type Span } from '../geometry/span.js';
 import type { Finding } from './finding.js';
 import type { Group } from './sighting-group.js';
 
@@ -22,16 +22,8 @@ export function joinedSpans(all: readonly Pick<Finding, 'spans'>[]): Finding['sp
   const joined: Record<string, [number, number][]> = {};
   for (const { spans } of all)
     for (const [page, own] of Object.entries(spans ?? {}))
-      joined[page] = united([...(joined[page] ?? []), ...own]);
+      joined[page] = united([...(joined[page] ?? []), ...own].map(([min, max]) => ({ min, max }))).map(
+        ({ min, max }): [number, number] => [min, max],
+      );
   return Object.keys(joined).length > 0 ? joined : undefined;
-}
-
-function united(spans: readonly [number, number][]): [number, number][] {
-  const found: [number, number][] = [];
-  for (const [from, to] of [...spans].sort((a, b) => a[0] - b[0])) {
-    const last = found.at(-1);
-    if (last && from <= last[1] + 1) last[1] = Math.max(last[1], to);
-    else found.push([from, to]);
-  }
-  return found;
 }

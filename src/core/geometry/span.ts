@@ -27,6 +27,17 @@ export function spansOf(widths: readonly number[], all: readonly number[]): Span
   return spans;
 }
 
+/** The same widths in as few spans as do, rising. */
+export function united(spans: readonly Span[]): Span[] {
+  const found: { min: number; max: number }[] = [];
+  for (const { min, max } of [...spans].sort((a, b) => a.min - b.min)) {
+    const last = found.at(-1);
+    if (last && min <= last.max + 1) last.max = Math.max(last.max, max);
+    else found.push({ min, max });
+  }
+  return found;
+}
+
 /** The widths inside of a range at which what holds in spans begins to hold or not to: each the first of its stretch. */
 export function beginsOf(spans: readonly Span[], range: Span): number[] {
   return spans

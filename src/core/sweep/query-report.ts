@@ -1,8 +1,10 @@
+import { containerQueryOf } from '../css/container-query.js';
 import type { FoundQuery } from '../css/found-query.js';
 import { spansWhereHeld } from '../css/media-spans.js';
 import { conditionOf, type Bound, type Condition, type MediaEnvironment } from '../css/media-query.js';
 import { tidy } from '../geometry/format.js';
-import { beginsOf, type Span } from '../geometry/span.js';
+import { beginsOf, united, type Span } from '../geometry/span.js';
+import { containerSpans, type ContainerSize } from './container-spans.js';
 import { conditionsOfSizes } from './begins.js';
 
 /** A condition of a page, wherever it stands, with what comes of it in a range of widths. */
@@ -11,6 +13,8 @@ export interface QueryReport {
   readonly kind: FoundQuery['kind'];
   /** The widths of the viewport at which it holds, CSS px; null where that can't be told. */
   readonly spans: readonly Span[] | null;
+  /** Of a container query, each container with the widths of the viewport at which it holds in it. */
+  readonly containers: readonly { readonly selector: string; readonly spans: readonly Span[] }[];
   /** The places that it stands in: `file:line`, or the element that names it. */
   readonly sources: readonly string[];
   /** What a person sees change where it begins to hold or not to, by the first width of the new stretch. */
@@ -25,6 +29,12 @@ export interface QueriesOfPage {
   readonly range: Span;
   /** What changes at a width at which some query begins to hold or not to, in words; empty where nothing does. */
   readonly changesAt: ReadonlyMap<number, string>;
+  /** The containers that a container query asks, and how large they are at the widths that were looked at. */
+  readonly containersOf: (
+    query: FoundQuery,
+  ) => readonly { readonly selector: string; readonly sizes: readonly ContainerSize[] }[];
+  /** Where the layout becomes another one, and what a person sees of it. */
+  readonly edges: readonly { readonly width: number; readonly message: string }[];
   /** Other devices that there are, as media queries see them, and how wide they are. */
   readonly devices: readonly { readonly width: number; readonly environment: MediaEnvironment }[];
 }
@@ -54,8 +64,8 @@ function reportOf(
   const sources = [...new Set(group.flatMap(({ source }) => (source === null ? [] : [source])))].sort(
     (a, b) => a.localeCompare(b, 'en', { numeric: true }),
   );
-  const base = { text, kind, sources };
-  if (kind === 'container') return { ...base, spans: null, changes: [], problems: [] };
+  const base = { text, kind, sources, containers: [] };
+  if (kind === 'container') return { ...base, ...ofContainers(group, page) };
   const conditions = (kind === 'sizes' ? conditionsOfSizes(text) : [text]).map(conditionOf);
   if (conditions.includes(null))
     return { ...base, spans: null, changes: [], problems: ['it can not be read, so browsers pass over it'] };
@@ -73,6 +83,27 @@ function reportOf(
       ...uselessness(text, conditions as Condition[], spans, begins, changes.length, page),
       ...neighbours(text, all),
     ],
+  };
+}
+
+/** A container query holds where it holds in one of its containers. What changes there is what the layout changes there. */
+function ofContainers(
+  group: readonly FoundQuery[],
+  { containersOf, edges, range }: QueriesOfPage,
+): Pick<QueryReport, 'spans' | 'containers' | 'changes' | 'problems'> {
+  const { holds } = containerQueryOf(group[0]!.text);
+  if (!holds) return { spans: null, containers: [], changes: [], problems: [] };
+  const named = new Map(group.flatMap(containersOf).map((container) => [container.selector, container]));
+  const containers = [...named.values()].map(({ selector, sizes }) => ({
+    selector,
+    spans: containerSpans(holds, sizes),
+  }));
+  const begins = new Set(containers.flatMap(({ spans }) => beginsOf(spans, range)));
+  return {
+    spans: united(containers.flatMap(({ spans }) => spans)),
+    containers,
+    changes: edges.filter(({ width }) => begins.has(width)),
+    problems: containers.length === 0 ? ['no element of the page is in a container that it asks'] : [],
   };
 }
 

@@ -25,6 +25,18 @@ export function rangesBetween(begins: readonly number[], range: Span): RangeLabe
   });
 }
 
+/** More names say less than the widths themselves. */
+const MOST_LABELS = 2;
+
+/** The labels of the ranges that some spans reach into, each once; none where they reach into many. */
+export function labelsAcross(ranges: readonly RangeLabel[], spans: readonly Span[]): string[] {
+  const reached = ranges.filter((range) =>
+    spans.some(({ min, max }) => min <= range.span.max && max >= range.span.min),
+  );
+  const labels = [...new Set(reached.map(({ label }) => label))];
+  return reached.length === ranges.length || labels.length > MOST_LABELS ? [] : labels;
+}
+
 /** The label of the range that a width lies in; null where it lies in none. */
 export function labelAt(ranges: readonly RangeLabel[], width: number): string | null {
   return ranges.find(({ span }) => width >= span.min && width <= span.max)?.label ?? null;

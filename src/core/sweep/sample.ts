@@ -1,4 +1,5 @@
 import type { Severity } from '../sightings/sighting.js';
+import type { ContainerSize } from './container-spans.js';
 import type { Trace } from './trace.js';
 
 /** What was seen at one width. */
@@ -9,6 +10,8 @@ export interface Sample {
   readonly form: string;
   /** Null once nothing near it is searched any more. */
   trace: Trace | null;
+  /** By the number of a container that some query asks: how large it is; only those that are laid out. */
+  readonly containers: ReadonlyMap<number, NonNullable<ContainerSize['size']>>;
   /** By the key of the defect. */
   readonly seen: ReadonlyMap<string, Sight>;
 }

@@ -15,9 +15,9 @@ export interface SearchOptions {
   /** Look at every width. */
   readonly every: boolean;
   /** Is told of the two layouts at each width at which something is known to begin, while all of them is there. */
-  readonly onBegin?: (before: Sample, after: Sample) => void;
+  readonly onBegin?: ((before: Sample, after: Sample) => void) | undefined;
   /** Whether it makes sense to go on after the first layouts. */
-  readonly isSteady?: (samples: readonly Sample[]) => Promise<boolean>;
+  readonly isSteady?: ((samples: readonly Sample[]) => Promise<boolean>) | undefined;
   /** So many layouts at most. */
   readonly most: number;
 }
@@ -38,8 +38,9 @@ export async function search(
   look: (width: number) => Promise<Sample>,
   { from, to, begins, every, most, onBegin, isSteady }: SearchOptions,
 ): Promise<Searched> {
+  if (every) return searchEvery(look, { from, to, begins, onBegin, isSteady });
   let samples: Sample[] = [];
-  let wanted = every ? widthsBetween(from, to) : firstWidths(from, to, begins);
+  let wanted = firstWidths(from, to, begins);
   for (;;) {
     const found = await Promise.all(wanted.map(look));
     const isFirst = samples.length === 0;
@@ -53,6 +54,25 @@ export async function search(
     wanted = wanted.slice(0, left);
     forget(samples, wanted);
   }
+}
+
+/** So many widths at once, where all are looked at: no more layouts than these are held. */
+const ROUND = 32;
+
+async function searchEvery(
+  look: (width: number) => Promise<Sample>,
+  { from, to, begins, onBegin, isSteady }: Omit<SearchOptions, 'every' | 'most'>,
+): Promise<Searched> {
+  const samples: Sample[] = [];
+  for (let start = from; start <= to; start += ROUND) {
+    const round = widthsBetween(start, Math.min(to, start + ROUND - 1));
+    const found = await Promise.all(round.map(look));
+    if (onBegin) tellBegins([...samples.slice(-1), ...found], begins, onBegin);
+    samples.push(...found);
+    forget(samples, [start + ROUND]);
+  }
+  const isWhole = isSteady === undefined || (await isSteady(samples));
+  return { samples, isWhole };
 }
 
 function tellBegins(

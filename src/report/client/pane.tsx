@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef } from 'preact/hooks';
 import { otherSchemeOf, pictureSize, turnedOf } from '../view/lineup.js';
+import { labelOf } from '../range-labels.js';
 import { enter, scrolled } from './follow.js';
 import { Marks } from './marks.js';
 import { Picture } from './picture.js';
@@ -65,6 +66,7 @@ function Head({ box: { profile } }: { box: PaneBox }) {
   const turned = turnedOf(profile, manifest.profiles);
   const other = otherSchemeOf(profile, manifest.profiles);
   const { held, scheme } = view.value;
+  const label = labelOf(manifest, page.value.id, profile.width);
   const size = `${profile.width} × ${profile.height}${profile.dpr === 1 ? '' : ` @${Math.round(profile.dpr * 100) / 100}`}`;
   return (
     <div class="pane-head">
@@ -72,7 +74,10 @@ function Head({ box: { profile } }: { box: PaneBox }) {
         {mark && <Sign mark={mark} />} <span title={profile.name}>{profile.name}</span>
       </h3>
       <p>
-        <span class="size">{size}</span>
+        <span class="size">
+          {size}
+          {label !== null && ` · ${label}`}
+        </span>
         {turned && held !== 'both' && (
           <button
             class="quiet"

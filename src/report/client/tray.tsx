@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'preact/hooks';
 import type { FindingRecord } from '../../run/manifest.js';
 import { sizesText, waiverFor, widthsText } from '../view/listing.js';
+import { labelsOf } from '../range-labels.js';
 import { cropArea } from '../../core/findings/crop-area.js';
 import { pictureSize } from '../view/lineup.js';
 import { Crop } from './crop.js';
@@ -66,6 +67,7 @@ function Crops({ finding }: { finding: FindingRecord }) {
 function Known({ finding }: { finding: FindingRecord }) {
   const { cause } = finding;
   const spans = finding.spans?.[page.value.id];
+  const labels = spans ? labelsOf(manifest, page.value.id, spans) : [];
   const until = new Date(Date.now() + WAIVER_DAYS * 86_400_000).toISOString().slice(0, 10);
   return (
     <dl class="known">
@@ -128,6 +130,7 @@ function Known({ finding }: { finding: FindingRecord }) {
       <dt>Widths</dt>
       <dd>
         {spans ? sizesText(spans) : widthsText(finding, manifest.profiles)}
+        {labels.length > 0 && <span class="soft"> · {labels.join(' · ')}</span>}
         {(finding.conditions ?? []).map(({ condition, fails, right }) => (
           <pre key={condition}>
             @media {condition}{' '}

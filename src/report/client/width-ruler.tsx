@@ -1,19 +1,19 @@
 import { queryBegins } from '../../run/sweep/query-begins.js';
 import { room } from './room.js';
 import type { Manifest } from '../../run/manifest.js';
+import { rulerScale } from '../view/ruler-scale.js';
+import { Scrubber } from './scrubber.js';
 import { manifest, opened, lit, page, shownProfiles, sweep } from './state.js';
 
 type Sweep = NonNullable<Manifest['sweep']>[number];
 
-/** The ruler's ends, CSS px; widths double over even ways, as devices do. */
-const FROM = 280;
+/** At the ruler's ends, px. */
 const MARGIN = 24;
 /** Room for a number, px. */
 const LABEL = 44;
 
-const to = Math.max(1920, ...manifest.profiles.map(({ width }) => width));
-/** Share of the way from the ruler's one end to the other. */
-const placeOf = (width: number) => Math.log(Math.max(FROM, width) / FROM) / Math.log(to / FROM);
+const scale = rulerScale(Math.max(1920, ...manifest.profiles.map(({ width }) => width)));
+const placeOf = (width: number) => scale.placeOf(width);
 
 /** Along the bottom: the widths that are shown, and at which of them the finding that is opened or pointed at occurs. */
 export function WidthRuler() {
@@ -37,23 +37,26 @@ export function WidthRuler() {
   const text = finding && hit.length > 0 ? `; the finding shows at ${hit.join(', ')} px` : '';
   const found = sweep.value;
   return (
-    <div
-      class={found ? 'width-ruler swept' : 'width-ruler'}
-      role="img"
-      aria-label={`Widths: ${sorted.map(([width]) => width).join(', ')} px${text}`}
-    >
-      {sorted.map(([width, isHit]) => (
-        <span
-          key={width}
-          data-width={width}
-          title={`${width} px`}
-          class={isHit ? `width ${finding!.severity}` : 'width'}
-          style={{ left: `calc(${MARGIN}px + (100% - ${2 * MARGIN}px) * ${placeOf(width)})` }}
-        >
-          {isWritten(width) ? width : ''}
-        </span>
-      ))}
-      {found && <Layouts found={found} />}
+    <div class="ruler-area">
+      <div
+        class={found ? 'width-ruler swept' : 'width-ruler'}
+        role="img"
+        aria-label={`Widths: ${sorted.map(([width]) => width).join(', ')} px${text}`}
+      >
+        {sorted.map(([width, isHit]) => (
+          <span
+            key={width}
+            data-width={width}
+            title={`${width} px`}
+            class={isHit ? `width ${finding!.severity}` : 'width'}
+            style={{ left: `calc(${MARGIN}px + (100% - ${2 * MARGIN}px) * ${placeOf(width)})` }}
+          >
+            {isWritten(width) ? width : ''}
+          </span>
+        ))}
+        {found && <Layouts found={found} />}
+      </div>
+      {found?.shots && <Scrubber scale={scale} margin={MARGIN} />}
     </div>
   );
 }

@@ -8,6 +8,7 @@ export async function embeddedPictures(manifest: Manifest, run: string): Promise
   const paths = new Set([
     ...manifest.renders.flatMap(({ shots }) => Object.values(shots)),
     ...manifest.findings.flatMap(({ seen }) => seen.map(({ evidence }) => evidence)),
+    ...(manifest.sweep ?? []).flatMap(({ shots = [] }) => shots.map(({ file }) => file)),
   ]);
   const found: Record<string, string> = {};
   for (const path of paths) {

@@ -19,6 +19,8 @@ export const viewSchema = z.object({
   /** Which way of holding is shown where a device was rendered both ways. */
   held: z.enum(['both', 'portrait', 'landscape']),
   scheme: z.enum(['both', 'light', 'dark']),
+  /** Where the handle stands on the ruler, CSS px; 0 where nobody took it. */
+  width: z.number().check(z.minimum(0), z.maximum(100_000)),
   drawer: z.boolean(),
   /** What is searched for, in everything. */
   search: z.string(),
@@ -45,6 +47,7 @@ export const FIRST_VIEW: View = {
   together: true,
   held: 'both',
   scheme: 'both',
+  width: 0,
   drawer: true,
   search: '',
   sort: 'harm',

@@ -88,7 +88,12 @@ export function widthsText(finding: FindingRecord, profiles: Manifest['profiles'
 
 /** Spans of sizes, CSS px: `280–450, 768–1023 px`. */
 export function sizesText(spans: readonly (readonly [from: number, to: number])[]): string {
-  return `${spans.map(([from, to]) => (from === to ? `${from}` : `${from}–${to}`)).join(', ')} px`;
+  return `${spans.map((span) => spanText(span)).join(', ')} px`;
+}
+
+/** `280–450`; of one size, that. */
+export function spanText([from, to]: readonly [from: number, to: number]): string {
+  return from === to ? `${from}` : `${from}–${to}`;
 }
 
 /** What is put into the file of waivers to accept a finding, as YAML. */

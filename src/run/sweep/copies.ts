@@ -3,6 +3,7 @@ import { Judge, keyOf } from '../../core/findings/judge.js';
 import { selectorsIn } from '../../core/findings/settings.js';
 import { NO_DELIVERY } from '../../core/delivery/delivery.js';
 import type { FoundQuery } from '../../core/css/found-query.js';
+import { SelectorWriter } from '../../core/identity/selector.js';
 import { severityOf } from '../../core/rules/rule.js';
 import { gravest } from '../../core/sightings/sighting.js';
 import { sceneOf } from '../../core/layout/scene.js';
@@ -19,6 +20,7 @@ import { statesOf } from '../../engine/steps.js';
 import type { SitePage } from '../../site/targets.js';
 import { isFor } from '../captures.js';
 import { takeLooks } from '../looks.js';
+import { covered, maskedRects } from '../masked.js';
 import type { CheckPlan } from '../plan.js';
 import { deviceAt, type SweepRange } from './plan.js';
 
@@ -29,6 +31,18 @@ const TRIES = 2;
 interface Copy {
   readonly page: PageSession;
   readonly numbersOf: (view: SnapshotView) => Int32Array;
+}
+
+/** A container of a page, by its number and as it is told. */
+export interface NamedContainer {
+  readonly number: number;
+  readonly selector: string;
+}
+
+export interface PageQueries {
+  readonly queries: readonly FoundQuery[];
+  /** The containers that a container query asks. */
+  readonly containersOf: (query: FoundQuery) => readonly NamedContainer[];
 }
 
 /**
@@ -45,6 +59,10 @@ export class Copies {
   private readonly judge: Judge;
   private readonly locate: readonly string[];
   private readonly preparations;
+  /** The numbers of containers that are measured at each size. */
+  private readonly measured = new Set<number>();
+  /** Texts of forms, each once: there are few, and a search keeps one a size. */
+  private readonly forms = new Map<string, string>();
   private closed = false;
 
   constructor(
@@ -65,15 +83,26 @@ export class Copies {
     );
   }
 
-  /** Every condition on sizes that the page names. */
-  queries(): Promise<FoundQuery[]> {
-    return this.withCopy(async ({ page }) => {
+  /** Every condition on sizes that the page names. From then on the containers that they ask are measured. */
+  queries(): Promise<PageQueries> {
+    return this.withCopy(async ({ page, numbersOf }) => {
       const probe = page.probe();
-      try {
-        return await probe.queries();
-      } finally {
-        await probe.close();
+      const queries = await probe.queries().finally(() => probe.close());
+      const uids = new Set(queries.flatMap((query) => query.containers ?? []));
+      if (uids.size === 0) return { queries, containersOf: () => [] };
+      const view = new SnapshotView(await page.collect({ locate: [] }));
+      const numbers = numbersOf(view);
+      const selectors = new SelectorWriter(view);
+      const named = new Map<number, NamedContainer>();
+      for (let i = 0; i < view.count; i++) {
+        if (!uids.has(view.uid(i))) continue;
+        named.set(view.uid(i), { number: numbers[i]!, selector: selectors.write(i) });
+        this.measured.add(numbers[i]!);
       }
+      return {
+        queries,
+        containersOf: ({ containers = [] }) => containers.flatMap((uid) => named.get(uid) ?? []),
+      };
     });
   }
 
@@ -92,8 +121,23 @@ export class Copies {
     return this.withCopy(async ({ page }) => {
       await page.resize(viewport);
       await page.settle('resized');
-      return (await page.shoot('fold')).file;
+      return this.screenOf(page);
     });
+  }
+
+  /** The same of the page as it is loaded at a size. */
+  pictureAnew(size: number): Promise<Buffer> {
+    return this.anewAt(size, ({ page }) => this.screenOf(page));
+  }
+
+  private async screenOf(page: PageSession): Promise<Buffer> {
+    const shot = await page.shoot('fold');
+    const { mask } = this.plan.alter;
+    if (mask.length === 0) return shot.file;
+    const snapshot = await page.collect({ locate: mask });
+    const { scroll, viewport, document } = snapshot;
+    const scale = this.range.device.dpr * viewport.scale;
+    return covered(shot, maskedRects(snapshot, mask), { ...scroll, scale, width: document.width });
   }
 
   /** What the screen shows at the device's own size with the page scrolled to a height, CSS px, a PNG file at device pixels. */
@@ -102,7 +146,7 @@ export class Copies {
       const probe = page.probe();
       const picture = await probe.screenAt(y);
       await probe.close();
-      return picture ?? (await page.shoot('fold')).file;
+      return picture ?? (await this.screenOf(page));
     });
   }
 
@@ -115,13 +159,17 @@ export class Copies {
   }
 
   /** What is seen at a size where the page is loaded anew. */
-  async anew(size: number): Promise<Sample> {
+  anew(size: number): Promise<Sample> {
+    return this.anewAt(size, (copy, device) => this.sampleOf(copy, device, size));
+  }
+
+  private async anewAt<T>(size: number, work: (copy: Copy, device: Device) => Promise<T>): Promise<T> {
     const place = await this.taken();
     const device = deviceAt(this.range, size);
     try {
       return await this.inTime(
         () => this.open(device),
-        (copy) => this.sampleOf(copy, device, size),
+        (copy) => work(copy, device),
         true,
       );
     } finally {
@@ -151,8 +199,24 @@ export class Copies {
       const severities = [severityOf(rule, sighting), ...(before ? [before.severity] : [])];
       seen.set(key, { px: sighting.by ? px : null, severity: gravest(severities)! });
     }
-    const trace = traceOf(sceneOf(view), copy.numbersOf(view), this.range.axis);
-    return { width: size, form: trace.form, trace, seen };
+    const numbers = copy.numbersOf(view);
+    const trace = traceOf(sceneOf(view), numbers, this.range.axis);
+    const form = this.forms.get(trace.form) ?? trace.form;
+    this.forms.set(form, form);
+    return { width: size, form, trace, seen, containers: this.containersIn(view, numbers) };
+  }
+
+  private containersIn(view: SnapshotView, numbers: Int32Array): Sample['containers'] {
+    const found = new Map<number, { inline: number; fontSize: number }>();
+    if (this.measured.size === 0) return found;
+    for (let i = 0; i < view.count; i++) {
+      if (!this.measured.has(numbers[i]!) || !view.isRendered(i)) continue;
+      const { width, height } = view.contentBox(i);
+      const isVertical = view.style(i, 'writing-mode').startsWith('vertical');
+      const fontSize = Number.parseFloat(view.style(i, 'font-size'));
+      found.set(numbers[i]!, { inline: isVertical ? height : width, fontSize });
+    }
+    return found;
   }
 
   private async open(device: Device): Promise<Copy> {

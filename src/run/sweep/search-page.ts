@@ -1,5 +1,8 @@
 import { setTimeout } from 'node:timers/promises';
 import type { Span } from '../../core/geometry/span.js';
+import { containerQueryOf } from '../../core/css/container-query.js';
+import type { FoundQuery } from '../../core/css/found-query.js';
+import { openTurns, type ContainerSize } from '../../core/sweep/container-spans.js';
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
 import { environmentOf } from '../../core/sweep/environment.js';
@@ -12,7 +15,7 @@ import { search, type Searched } from '../../core/sweep/search.js';
 import { bothSides, shownWidths } from '../../core/sweep/shown-widths.js';
 import { failingIn, spansByKey, stretchesOf, type FailingSpans } from '../../core/sweep/spans.js';
 import type { Manifest } from '../manifest.js';
-import { failureText, type Copies } from './copies.js';
+import { failureText, type Copies, type NamedContainer, type PageQueries } from './copies.js';
 import type { SweepRange } from './plan.js';
 
 /** So many layouts a page at most, unless every size is asked for. */
@@ -63,7 +66,7 @@ export async function searchPage(
     most: range.every ? Infinity : MOST_LAYOUTS,
   };
   try {
-    const queries = await copies.queries();
+    const { queries, containersOf } = await copies.queries();
     const environment = environmentOf(range.device);
     const begins = range.axis === 'width' ? knownBegins(queries, environment, span) : [];
     const changesAt = new Map<number, string>();
@@ -101,8 +104,9 @@ export async function searchPage(
       notes.push(
         `it changes at so many ${range.axis}s that after ${layouts} layouts not all were found: edges and spans are exact to the next ${range.axis} that was looked at`,
       );
-    const { samples } = searched;
+    const samples = await withTurns(searched.samples, queries, containersOf, isAnew ? anew : inPlace);
     const spans = spansByKey(samples);
+    const edges = edgesOf(samples);
     const ranges = range.ranges.length > 0 ? range.ranges : rangesBetween(begins, span);
     return {
       record: {
@@ -110,12 +114,22 @@ export async function searchPage(
         layouts,
         anew: isAnew,
         whole: searched.isWhole,
-        edges: edgesOf(samples),
+        edges,
         notes,
         ...(range.axis === 'width' && {
-          queries: reportQueries({ queries, environment, range: span, changesAt, devices: range.known }).map(
-            queryRecord,
-          ),
+          queries: reportQueries({
+            queries,
+            environment,
+            range: span,
+            changesAt,
+            devices: range.known,
+            containersOf: (query) =>
+              containersOf(query).map((container) => ({
+                selector: container.selector,
+                sizes: sizesOf(container, samples),
+              })),
+            edges,
+          }).map(queryRecord),
           ranges: ranges.map(({ label, span: { min, max } }) => ({
             label,
             span: [min, max] as [number, number],
@@ -173,6 +187,36 @@ async function differingAnew(
   return again
     .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
     .map(({ width }) => width);
+}
+
+/** Rounds of looks at where container queries turn: each goes by what the one before found. */
+const TURN_ROUNDS = 3;
+
+/** The samples and those that it takes to know to the px where each container query turns in each of its containers. */
+async function withTurns(
+  samples: readonly Sample[],
+  queries: readonly FoundQuery[],
+  containersOf: PageQueries['containersOf'],
+  look: (size: number) => Promise<Sample>,
+): Promise<readonly Sample[]> {
+  const asked = queries.flatMap((query) => {
+    const { holds } = query.kind === 'container' ? containerQueryOf(query.text) : { holds: null };
+    return holds ? containersOf(query).map((container) => ({ holds, container })) : [];
+  });
+  let known = samples;
+  for (let round = 0; round < TURN_ROUNDS; round++) {
+    const wanted = new Set(
+      asked.flatMap(({ holds, container }) => openTurns(holds, sizesOf(container, known))),
+    );
+    if (wanted.size === 0) break;
+    const found = await Promise.all([...wanted].map(look));
+    known = [...known, ...found].sort((a, b) => a.width - b.width);
+  }
+  return known;
+}
+
+function sizesOf({ number }: NamedContainer, samples: readonly Sample[]): ContainerSize[] {
+  return samples.map(({ width, containers }) => ({ width, size: containers.get(number) ?? null }));
 }
 
 /** Sizes that are looked at once more, on the way back. */
@@ -240,14 +284,29 @@ function changeTexts(before: Sample, after: Sample): string[] {
   return [...changes, ...restyled(before.trace, after.trace)];
 }
 
-function queryRecord({ text, kind, spans, sources, changes, problems }: QueryReport): QueryRecord {
+function queryRecord({
+  text,
+  kind,
+  spans,
+  containers,
+  sources,
+  changes,
+  problems,
+}: QueryReport): QueryRecord {
   return {
     text,
     kind,
-    spans: spans && spans.map(({ min, max }): [number, number] => [min, max]),
+    spans: spans && pairsOf(spans),
+    ...(containers.length > 0 && {
+      containers: containers.map(({ selector, spans: own }) => ({ selector, spans: pairsOf(own) })),
+    }),
     source: sources[0] ?? null,
     sources: [...sources],
     changes: changes.map(({ width, message }) => `from ${width}: ${message}`).join('. '),
     problems: [...problems],
   };
+}
+
+function pairsOf(spans: readonly Span[]): [number, number][] {
+  return spans.map(({ min, max }) => [min, max]);
 }

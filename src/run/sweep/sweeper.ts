@@ -7,11 +7,15 @@ import { browserKindFor } from '../../engine/pool.js';
 import type { SitePage } from '../../site/targets.js';
 import type { CheckPlan, CheckTools } from '../plan.js';
 import { Copies } from './copies.js';
-import type { SweepRange } from './plan.js';
+import { rangeFor, type SweepRange } from './plan.js';
 import { searchPage, type PageSweep } from './search-page.js';
+import { withWidthShots } from './width-shots.js';
 
 /** What a search needs of the tools of a check. */
-export type SweepTools = Pick<CheckTools, 'engine' | 'browser' | 'fonts' | 'signal' | 'log' | 'onEvent'>;
+export type SweepTools = Pick<
+  CheckTools,
+  'engine' | 'browser' | 'fonts' | 'folder' | 'signal' | 'log' | 'onEvent'
+>;
 
 /** Searches the pages of one run over sizes, in a browser of its own: its frames come as fast as the machine makes them. */
 export class Sweeper {
@@ -27,8 +31,16 @@ export class Sweeper {
     private readonly rules: readonly Rule[],
   ) {}
 
+  /** Small pictures of the sizes on the way are written to the run's folder where it asks for pictures. */
   search(page: SitePage): Promise<PageSweep> {
-    return this.withCopies(page, (_, search) => search(true));
+    const { plan, tools } = this;
+    const range = rangeFor(this.range, page.id);
+    return this.withCopies(page, async (copies, search) => {
+      const found = await search(true);
+      const isPictured = (plan.shots.fold || plan.shots.full) && range.axis === 'width';
+      if (!isPictured || found.record.error !== null) return found;
+      return { ...found, record: await withWidthShots(found.record, copies, range, tools.folder) };
+    });
   }
 
   /**
@@ -40,7 +52,8 @@ export class Sweeper {
     work: (copies: Copies, search: (confirms: boolean) => Promise<PageSweep>) => Promise<T>,
   ): Promise<T> {
     return this.limit(async () => {
-      const { plan, range, tools, rules, cores } = this;
+      const { plan, tools, rules, cores } = this;
+      const range = rangeFor(this.range, page.id);
       const count = Math.max(1, Math.floor(cores / Math.min(cores, plan.pages.length)));
       const copies = new Copies(page, plan, range, () => this.browser(), tools.signal, rules, count);
       const onLooked = (layouts: number) => tools.onEvent({ kind: 'looked', page: page.id, layouts });

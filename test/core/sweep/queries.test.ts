@@ -1,10 +1,13 @@
+import { containerQueryOf } from '../../../src/core/css/container-query.js';
+import { containerSpans, openTurns } from '../../../src/core/sweep/container-spans.js';
+import { scrubWidths } from '../../../src/core/sweep/scrub-widths.js';
 import type { FoundQuery } from '../../../src/core/css/found-query.js';
 import { conditionsOfSizes, knownBegins } from '../../../src/core/sweep/begins.js';
 import { conditionFor, queryStyleOf } from '../../../src/core/sweep/containing-condition.js';
 import { environmentOf } from '../../../src/core/sweep/environment.js';
 import { filmShots } from '../../../src/core/sweep/film-shots.js';
 import { reportQueries, shortStretches, unguarded } from '../../../src/core/sweep/query-report.js';
-import { labelAt, rangesBetween } from '../../../src/core/sweep/ranges.js';
+import { labelAt, labelsAcross, rangesBetween } from '../../../src/core/sweep/ranges.js';
 import { deviceOf } from '../../support/device.js';
 
 const environment = environmentOf(deviceOf(1280));
@@ -17,7 +20,15 @@ const query = (text: string, source = 'site.css:1', kind: FoundQuery['kind'] = '
   within: [],
 });
 const report = (queries: FoundQuery[], changesAt: [number, string][] = []) =>
-  reportQueries({ queries, environment, range, changesAt: new Map(changesAt), devices: [] });
+  reportQueries({
+    queries,
+    environment,
+    range,
+    changesAt: new Map(changesAt),
+    devices: [],
+    containersOf: () => [],
+    edges: [],
+  });
 
 test('one entry a query, with all its places, in the order in which they begin', () => {
   const found = report(
@@ -101,6 +112,8 @@ test('a query whose edges nobody sees, one that nothing answers, and one that ca
     range,
     changesAt: new Map(),
     devices: [phone],
+    containersOf: () => [],
+    edges: [],
   });
   expect(answered!.problems).toEqual([]);
 });
@@ -176,4 +189,62 @@ test('a film stops on both sides of a change, either way, and never stands still
   expect([narrower[0], narrower.at(-1)]).toEqual([500, 300]);
   expect(narrower).toEqual([...new Set(narrower)].sort((a, b) => b - a));
   expect(narrower.indexOf(399) - narrower.indexOf(400)).toBe(1);
+});
+
+test('a container query holds at the widths of the page at which its containers are as it asks', () => {
+  // Half of the page less 20 px up to 700; from there on a third.
+  const sizes = [280, 500, 699, 700, 1200, 1920].map((width) => ({
+    width,
+    size: { inline: width < 700 ? width / 2 - 20 : width / 3, fontSize: 20 },
+  }));
+  const spansFor = (text: string) => containerSpans(containerQueryOf(text).holds!, sizes);
+  expect(spansFor('(min-width: 300px)')).toEqual([
+    { min: 640, max: 699 },
+    { min: 900, max: 1920 },
+  ]);
+  // Where it turns is looked at on both sides.
+  expect(openTurns(containerQueryOf('(min-width: 300px)').holds!, sizes)).toEqual([639, 640, 899, 900]);
+  // An em is that of the container.
+  expect(spansFor('deck (width < 15em)')).toEqual([
+    { min: 280, max: 639 },
+    { min: 700, max: 899 },
+  ]);
+  const unseen = [
+    { width: 280, size: null },
+    { width: 281, size: { inline: 400, fontSize: 16 } },
+  ];
+  expect(containerSpans(containerQueryOf('(min-width: 300px)').holds!, unseen)).toEqual([
+    { min: 281, max: 281 },
+  ]);
+});
+
+test.each([
+  ['deck (min-width: 20em)', 'deck', true],
+  ['not (min-width: 20em)', null, true],
+  ['(height > 200px)', null, false],
+  ['deck style(--mode: dark)', 'deck', false],
+  ['style(--mode: dark)', null, false],
+  ['(min-width: 20', null, false],
+])('the container and the condition of %s', (text, name, isRead) => {
+  const query = containerQueryOf(text);
+  expect(query.name).toBe(name);
+  expect(query.holds !== null && query.holds(400, 16) !== null).toBe(isRead);
+});
+
+test('ranges that spans reach into, unless they reach into all or many', () => {
+  const ranges = rangesBetween([600, 900, 1200], range);
+  expect(labelsAcross(ranges, [{ min: 280, max: 599 }])).toEqual(['below 600']);
+  expect(labelsAcross(ranges, [{ min: 500, max: 600 }])).toEqual(['below 600', '600 to 899']);
+  expect(labelsAcross(ranges, [{ min: 500, max: 900 }])).toEqual([]);
+  expect(labelsAcross(ranges, [range])).toEqual([]);
+});
+
+test('small pictures stand on both sides of each change, at both ends, and never far apart', () => {
+  const widths = scrubWidths(280, 1920, [281, 700, 1920]);
+  expect(widths).toEqual(expect.arrayContaining([280, 281, 699, 700, 1919, 1920]));
+  expect(new Set(widths).size).toBe(widths.length);
+  widths.slice(1).forEach((width, i) => {
+    expect(width - widths[i]!).toBeGreaterThan(0);
+    expect(width - widths[i]!).toBeLessThanOrEqual(65);
+  });
 });

@@ -24,7 +24,7 @@ function lookAt(page: Made): { look: (width: number) => Promise<Sample>; looked:
     // The search reads places and forms only.
     const trace = { forms: new Map(), places, form } as unknown as Trace;
     const seen = new Map((page.seen?.(width) ?? []).map((key) => [key, ERROR]));
-    return Promise.resolve({ width, form, trace, seen });
+    return Promise.resolve({ width, form, trace, seen, containers: new Map() });
   };
   return { look, looked };
 }
@@ -142,6 +142,7 @@ test('every width is looked at where that is asked for', async () => {
 const sampleOf = (width: number, seen: Record<string, Sight>): Sample => ({
   width,
   form: '',
+  containers: new Map(),
   trace: null,
   seen: new Map(Object.entries(seen)),
 });

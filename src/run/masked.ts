@@ -1,0 +1,50 @@
+import type { Rect } from '../core/geometry/rect.js';
+import type { LayoutSnapshot } from '../core/layout/snapshot.js';
+import { SnapshotView } from '../core/layout/view.js';
+import type { Shot } from '../engine/page-session.js';
+import { pictureFile } from '../engine/picture-file.js';
+import { svgOf, svgRect } from './svg.js';
+
+/** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
+const MASK = '#7d7f86';
+
+/** Which part of the page a picture shows: its top left in CSS px, and its pixels a CSS px; null for as many as its width says. */
+export interface PictureView {
+  readonly x: number;
+  readonly y: number;
+  readonly scale: number | null;
+  readonly width: number;
+}
+
+/** The boxes of the elements that selectors match, which the snapshot was told to name, CSS px. */
+export function maskedRects(snapshot: LayoutSnapshot, mask: readonly string[]): Rect[] {
+  if (mask.length === 0) return [];
+  const view = new SnapshotView(snapshot);
+  return snapshot.matches
+    .filter(({ selector }) => mask.includes(selector))
+    .flatMap(({ nodes }) => nodes.filter((node) => view.isRendered(node)).map((node) => view.box(node)));
+}
+
+/** A picture with parts of the page painted over. */
+export async function covered(
+  { file, format }: Pick<Shot, 'file' | 'format'>,
+  masked: readonly Rect[],
+  view: PictureView,
+): Promise<Buffer> {
+  if (masked.length === 0) return file;
+  const { default: sharp } = await import('sharp');
+  const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
+  const scale = view.scale ?? width / view.width;
+  const rects = masked.map((rect) => {
+    const place = {
+      x: (rect.x - view.x) * scale,
+      y: (rect.y - view.y) * scale,
+      width: rect.width * scale,
+      height: rect.height * scale,
+    };
+    return svgRect(place, `fill="${MASK}"`);
+  });
+  const cover = svgOf({ width, height }, rects.join(''));
+  const painted = sharp(file, { limitInputPixels: false }).composite([{ input: cover, left: 0, top: 0 }]);
+  return pictureFile(painted, format);
+}
