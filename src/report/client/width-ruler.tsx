@@ -25,11 +25,12 @@ export function WidthRuler() {
   for (const { name, width } of shownProfiles.value)
     widths.set(width, (widths.get(width) ?? false) || showing.has(name));
   const sorted = [...widths].sort(([a], [b]) => a - b);
+  const isAtEnd = (width: number) => (1 - placeOf(width)) * room.value.width < LABEL - MARGIN;
   // Of two that are close, the first one's number is written.
   let written = -Infinity;
   const isWritten = (width: number) => {
     const at = placeOf(width) * room.value.width;
-    if (at - written < LABEL) return false;
+    if (at - written < (isAtEnd(width) ? 2 : 1) * LABEL) return false;
     written = at;
     return true;
   };
@@ -48,7 +49,9 @@ export function WidthRuler() {
             key={width}
             data-width={width}
             title={`${width} px`}
-            class={isHit ? `width ${finding!.severity}` : 'width'}
+            class={['width', isHit && finding!.severity, isAtEnd(width) && 'at-end']
+              .filter(Boolean)
+              .join(' ')}
             style={{ left: `calc(${MARGIN}px + (100% - ${2 * MARGIN}px) * ${placeOf(width)})` }}
           >
             {isWritten(width) ? width : ''}
