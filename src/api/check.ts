@@ -84,7 +84,7 @@ export async function check(options: CheckOptions): Promise<CheckedRun> {
       ruleSet: [...RULES, ...rules],
       waivers: options.waivers ?? [],
       secrets: { add: () => undefined, redact: (value) => value },
-      keepLayouts: false,
+      keepLayouts: true,
       timeoutMs: options.timeoutMs ?? TIMEOUT_MS,
       fonts: options.fonts ?? 'platform',
       out,

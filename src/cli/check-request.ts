@@ -136,7 +136,7 @@ export async function askedOf(
         essentials: essentialsOf(settings),
         ...judging,
         secrets,
-        keepLayouts: options.keepLayouts,
+        keepLayouts: options.layouts,
         shots: parseShots(options.shots, options.frame),
         evidence: parseEvidence(options.evidence),
         timeoutMs: parseTimeout(options.timeout ?? String(config.timeout ?? 30)),

@@ -65,7 +65,7 @@ export const checkOptionsSchema = z.object({
   turn: z.boolean().default(false),
   config: z.string().optional(),
   waivers: z.string().optional(),
-  keepLayouts: z.boolean().default(false),
+  layouts: z.boolean().default(true),
   again: z.string().optional(),
   header: z.array(z.string()).default([]),
   cookie: z.array(z.string()).default([]),

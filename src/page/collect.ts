@@ -29,6 +29,7 @@ import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import { relations } from './relations.js';
 import { StyleReader } from './style-reader.js';
+import { ownText, settingOf, sourceOf } from './contents.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
@@ -117,6 +118,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const shortFields: number[] = [];
   const scrolled: number[] = [];
   const pictures: number[] = [];
+  const texts: number[] = [];
+  const sources: number[] = [];
   const brokenPictures: WireSnapshot['brokenPictures'] = [];
   const allowed: WireSnapshot['allowed'] = [];
   const referred = referredIds(document);
@@ -297,6 +300,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const display = value('display');
     rows?.set(element, node);
     elements[node] = element;
+    const source = rect ? sourceOf(element, tag) : null;
+    if (source !== null) sources.push(node, strings.number(source));
     if (tag === 'img' && rect) {
       const image = element as HTMLImageElement;
       const { naturalWidth, naturalHeight } = image;
@@ -343,6 +348,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       for (const child of renderedChildNodes(element, tag)) {
         if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
       }
+      if ((flags & FLAG_TEXT) !== 0)
+        texts.push(node, strings.number(ownText(element)), strings.number(settingOf(style)));
       if (hasPseudo) addPseudo(element, '::after', below);
     }
     if (rect && suspects.length < MAX_SUSPECTS && mayHideRoot(element, tag, rect, flags)) {
@@ -434,6 +441,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     fragments,
     scrolled,
     pictures,
+    texts,
+    sources,
     brokenPictures,
     ...relations(elements, !isTrial, leave),
     allowed,

@@ -18,6 +18,8 @@ export interface StyleFacts {
   readonly border: Edges;
 }
 
+/** A ground that is not painted. */
+const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\))$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
@@ -113,19 +115,21 @@ export class StyleReader {
     const position = read('position');
     const overflow = read('overflow-x') + read('overflow-y');
     read('box-sizing');
-    read('background-color');
+    const ground = read('background-color');
     for (const property of this.rare) if (this.maySet(element, property)) read(property);
     if (row[columnOf('background-image')] !== this.initial[columnOf('background-image')])
       read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
     if (position !== 'static' || isItem) read('z-index');
     if (position === 'absolute' || position === 'fixed') read('clip');
-    if (/hidden|clip|auto|scroll/.test(overflow)) {
+    const isClipping = /hidden|clip|auto|scroll/.test(overflow);
+    if (isClipping) {
       read('text-overflow');
       read('-webkit-line-clamp');
       if (overflow.includes('clip')) read('overflow-clip-margin');
-      if (this.hasRadius) for (const property of RADII) read(property);
     }
+    if (this.hasRadius && (isClipping || !NOTHING.test(ground) || facts.border.some((side) => side !== 0)))
+      for (const property of RADII) read(property);
     if (/flex/.test(display)) {
       read('flex-direction');
       read('flex-wrap');

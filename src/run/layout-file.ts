@@ -9,10 +9,13 @@ import type { Redact } from './plan.js';
 import type { RunFolder } from './run-folder.js';
 import { fileName } from './file-name.js';
 
+/** 2: with the words and addresses that comparing goes by. */
+const VERSION = 2;
+
 /** One render as it is kept: all that a rule looks at. */
 interface LayoutFile extends Omit<RenderView, 'view'> {
   readonly format: 'isoptic-layout';
-  readonly version: 1;
+  readonly version: typeof VERSION;
   readonly snapshot: WireSnapshot;
 }
 
@@ -28,7 +31,7 @@ export async function writeLayout(
 ): Promise<string> {
   const file: LayoutFile = {
     format: 'isoptic-layout',
-    version: 1,
+    version: VERSION,
     ...render,
     snapshot: withoutSecrets(toWire(view.snapshot), redact),
   };
@@ -53,7 +56,10 @@ function withoutSecrets(wire: WireSnapshot, redact: Redact): WireSnapshot {
   };
   const text = wire.lines.text.map(clean);
   const { tag, id, classes } = wire.nodes;
-  const names = new Set([...tag, ...id, ...classes, ...wire.styles]);
+  const texts = wire.texts.map((number, at) => (at % 3 === 1 ? clean(number) : number));
+  const sources = wire.sources.map((number, at) => (at % 2 === 1 ? clean(number) : number));
+  const settings = wire.texts.filter((_, at) => at % 3 === 2);
+  const names = new Set([...tag, ...id, ...classes, ...wire.styles, ...settings]);
   const isGone = (number: number) => (cleaned.get(number) ?? number) !== number && !names.has(number);
   const { url, title, brokenPictures } = wire;
   return {
@@ -63,6 +69,8 @@ function withoutSecrets(wire: WireSnapshot, redact: Redact): WireSnapshot {
     brokenPictures: brokenPictures.map((picture) => ({ ...picture, url: redact(picture.url) })),
     strings: strings.map((string, number) => (isGone(number) ? '' : string)),
     lines: { ...wire.lines, text },
+    texts,
+    sources,
   };
 }
 
@@ -71,8 +79,8 @@ export async function readLayout(path: string): Promise<RenderView> {
   try {
     const text = (await promisify(gunzip)(await readFile(path))).toString('utf8');
     const file = JSON.parse(text) as LayoutFile;
-    if ((file.format as string) !== 'isoptic-layout' || (file.version as number) !== 1)
-      throw new Error('it is of another format');
+    if ((file.format as string) !== 'isoptic-layout' || (file.version as number) !== VERSION)
+      throw new Error('it is of another format, as another version of Isoptic wrote it');
     const { page, device, httpStatus, delivery, essentials } = file;
     return {
       page,
@@ -86,7 +94,7 @@ export async function readLayout(path: string): Promise<RenderView> {
     throw new IsopticError(
       'no-layout',
       `${path}: the layout can not be read (${messageOf(error)}).`,
-      'Make the run again with --keep-layouts.',
+      'Make the run again; without --no-layouts it keeps them.',
     );
   }
 }

@@ -101,15 +101,7 @@ async function written(out: string): Promise<string> {
 }
 
 test('credentials open what asks for them, also while links are followed, and are written nowhere', async () => {
-  const args = [
-    `${site.origin}/basic`,
-    '--credentials',
-    'env:CREW_LOGIN',
-    '--follow',
-    '1',
-    '--verbose',
-    '--keep-layouts',
-  ];
+  const args = [`${site.origin}/basic`, '--credentials', 'env:CREW_LOGIN', '--follow', '1', '--verbose'];
   const { outcome, out } = await check(args);
   const manifest = manifestOf(outcome);
   expect(manifest.renders.map((render) => render.httpStatus)).toEqual([200, 200]);

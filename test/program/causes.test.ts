@@ -166,7 +166,7 @@ test('what siblings share is undone for all of them; a shared cell and a locked 
 });
 
 test('a run that kept its layouts is judged again without a browser, under other settings', async () => {
-  const { outcome, out } = await check(['/', '/inline'], '--keep-layouts');
+  const { outcome, out } = await check(['/', '/inline']);
   const before = manifestOf(outcome);
   const config = join(temp.path, 'again.yaml');
   await writeFile(config, 'rules: { text-clipped: off, page-overflow: { severity: notice } }\n');
@@ -179,14 +179,14 @@ test('a run that kept its layouts is judged again without a browser, under other
     ['page-overflow', 'notice'],
   ]);
   expect((await readManifest(out)).summary).toMatchObject({ errors: 0, notices: 1 });
-  const without = await check(['/sum']);
+  const without = await check(['/sum'], '--no-layouts');
   const refused = await isoptic(['check', '--again', without.out], { env: none });
   expect(refused.status).toBe(2);
-  expect(refused.stderr).toContain('--keep-layouts');
+  expect(refused.stderr).toContain('--no-layouts');
 });
 
 test("a template's defect is one finding with its pages, also when the run is judged again", async () => {
-  const { outcome, out } = await check(['/', '/second'], '--keep-layouts');
+  const { outcome, out } = await check(['/', '/second']);
   const { findings } = manifestOf(outcome);
   expect(findings.map(({ rule, pages }) => [rule, pages])).toEqual([['page-overflow', ['home', 'second']]]);
   const again = await isoptic(['check', '--again', out, '--json'], { cwd: temp.path });

@@ -53,7 +53,7 @@ test('a run folder where nothing can be written is refused', async () => {
 
 test('pictures, evidence and layouts that can not be written are noted; what was found is told all the same', async () => {
   const out = join(temp.path, 'blocked');
-  const args = ['check', page, '--at', '400x700', '--keep-layouts', '--out', out];
+  const args = ['check', page, '--at', '400x700', '--out', out];
   const { status, stdout } = await isoptic(args, {
     // Files where the run wants its folders.
     during: async () => {

@@ -32,7 +32,7 @@ const covered = async (...args: string[]) => {
 
 test('pixels decide where boxes alone do not know, and what was seen is kept with the layout', async () => {
   await writeFile(join(temp.path, 'index.html'), PAGE);
-  const how = ['--at', '390x844@2+mobile', '--shots', 'none', '--keep-layouts', '--out', 'run'];
+  const how = ['--at', '390x844@2+mobile', '--shots', 'none', '--out', 'run'];
   const found = await covered('index.html', ...how);
   const told = found.map(({ message }) => /“([^”]*)”/.exec(message)?.[1]);
   expect(told.sort()).toEqual(['Under a box that is turned by nearly a…', 'Under a picture that is not.']);

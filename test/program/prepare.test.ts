@@ -217,7 +217,7 @@ test('what a page says of itself is its own words, not a lost page', async () =>
 
 test('a page that is scrolled at the end of its steps is captured where it was scrolled to', async () => {
   const steps = 'preparations:\n  - name: down\n    steps:\n      - scrollTo: bottom\n';
-  const { outcome, out } = await check(steps, '--at', '600x200', '--shots', 'none', '--keep-layouts');
+  const { outcome, out } = await check(steps, '--at', '600x200', '--shots', 'none');
   const [page] = manifestOf(outcome).pages;
   const { view } = await readLayout(join(out, layoutPath(page!.id, '600x200')));
   const { document, scroll, viewport } = view.snapshot;

@@ -389,10 +389,8 @@ test('a handle on the ruler goes through the widths that were searched, by keys 
   const value = () => page.$eval('.scrub-handle', (handle) => Number(handle.getAttribute('aria-valuenow')));
   const pictured = () =>
     page.$eval('.scrub img', (img) => ({
-      file: decodeURI((img as HTMLImageElement).src)
-        .split('/')
-        .at(-1)!,
-      isThere: (img as HTMLImageElement).naturalWidth > 0,
+      file: decodeURI(img.src).split('/').at(-1)!,
+      isThere: img.naturalWidth > 0,
     }));
   await page.waitForSelector('.scrub-handle');
   expect(await page.$('.scrub')).toBeNull();

@@ -16,12 +16,9 @@ beforeAll(async () => {
   run = join(temp.path, 'run');
   await writeFile(join(temp.path, 'quay.html'), PAGE);
   const on = 'ios-phone-390,ios-tablet-820';
-  const checked = await isoptic(
-    ['check', 'quay.html', '--on', on, '--keep-layouts', '--fail-on', 'never', '--out', run],
-    {
-      cwd: temp.path,
-    },
-  );
+  const checked = await isoptic(['check', 'quay.html', '--on', on, '--fail-on', 'never', '--out', run], {
+    cwd: temp.path,
+  });
   expect(checked.status).toBe(0);
 });
 afterAll(() => temp.dispose());

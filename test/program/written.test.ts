@@ -27,7 +27,6 @@ async function check(body: string) {
     '400x700+mobile',
     '--shots',
     'none',
-    '--keep-layouts',
     '--json',
     '--out',
     folder,

@@ -50,6 +50,8 @@ export interface PageOptions {
   readonly viewportMeta?: string | null;
   /** Node, natural width, natural height, pixels for one px. */
   readonly pictures?: readonly Quad[];
+  readonly texts?: readonly { readonly node: number; readonly text: string; readonly setting?: string }[];
+  readonly sources?: readonly { readonly node: number; readonly address: string }[];
   readonly brokenPictures?: readonly { readonly node: number; readonly url: string }[];
   readonly labels?: readonly (readonly [field: number, label: number])[];
   readonly scrolled?: readonly (readonly [node: number, x: number, y: number])[];
@@ -210,6 +212,16 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],
+      texts: [
+        ...(options.texts ?? [])
+          .map(({ node, text, setting }) => [
+            node,
+            number(text),
+            number(setting ?? '400;normal;none;normal;start'),
+          ])
+          .flat(),
+      ],
+      sources: [...(options.sources ?? []).map(({ node, address }) => [node, number(address)]).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],
       hoverReveals: [...(options.hoverReveals ?? []).flat()],

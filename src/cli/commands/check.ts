@@ -36,7 +36,7 @@ export function checkCommand(): Command {
       `crops of what is found: classes, every or none (default: classes: of errors and warnings, one a class of widths)`,
     )
     .option('--sweep [range]', 'search every width, too, or those of a range: 320..1280 (default: 280..1920)')
-    .option('--keep-layouts', 'write the layout snapshots to the run, so that it can be judged again')
+    .option('--no-layouts', 'keep no layouts: a smaller run, which can not be compared or judged again')
     .option('--again <run>', 'judge a run again that kept its layouts, without a browser');
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)

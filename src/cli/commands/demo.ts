@@ -44,7 +44,7 @@ export function demoCommand(): Command {
           rules: {},
           waivers: [],
           secrets: new Secrets(process.cwd()),
-          keepLayouts: false,
+          keepLayouts: true,
           timeoutMs: 30_000,
           fonts: 'platform',
           out: `${options.out}/${form}`,

@@ -1,3 +1,4 @@
+import { longestRising } from './in-order.js';
 import { PLACE_KINDS, type Place } from './places.js';
 
 /** A render as it is looked at through a window of its own: `factor` window px a CSS px. */
@@ -51,25 +52,5 @@ function sharedPlaces(from: readonly Place[], to: readonly Place[]): SharedPlace
     const other = others.get(key);
     return other === undefined ? [] : [{ kind, a: y, b: other }];
   });
-  return longestInOrder(pairs);
-}
-
-/** The longest run of pairs that go down in both. Source: patience sorting, Fredman, "On computing the length of longest increasing subsequences", 1975. */
-function longestInOrder(pairs: readonly SharedPlace[]): SharedPlace[] {
-  const tails: number[] = [];
-  const before: number[] = [];
-  for (const [at, { b }] of pairs.entries()) {
-    let low = 0;
-    let high = tails.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (pairs[tails[middle]!]!.b <= b) low = middle + 1;
-      else high = middle;
-    }
-    before[at] = low > 0 ? tails[low - 1]! : -1;
-    tails[low] = at;
-  }
-  const kept: SharedPlace[] = [];
-  for (let at = tails.at(-1) ?? -1; at >= 0; at = before[at]!) kept.unshift(pairs[at]!);
-  return kept;
+  return longestRising(pairs.map(({ b }) => b)).map((at) => pairs[at]!);
 }

@@ -99,6 +99,13 @@ export interface LayoutSnapshot {
    * these (0 for a drawing, which has no pixels).
    */
   readonly pictures: Float64Array;
+  /**
+   * The words of each element of its own, three numbers each: node, its text with white space folded (`MOST_TEXT` characters at most), and how it is set beside what the styles
+   * tell: weight, slant, lines, spacing and alignment as one text.
+   */
+  readonly texts: Int32Array;
+  /** What pictures, films and frames show, two numbers each: node and address, its query left out. */
+  readonly sources: Int32Array;
   /** Pictures that the browser has nothing to show for, with their address, its query left out. */
   readonly brokenPictures: readonly { readonly node: number; readonly url: string }[];
   /** Fields and their labels, two nodes a pair. */
@@ -165,6 +172,17 @@ export const FLAG_OVERLAY = 32768;
 
 /** A frame whose document may not be scrolled. */
 export const FLAG_STILL_FRAME = 65536;
+
+/** What the setting of a text tells, in this order. */
+export const SETTING_PROPERTIES = [
+  'font-weight',
+  'font-style',
+  'text-decoration-line',
+  'letter-spacing',
+  'text-align',
+] as const;
+/** Of longer texts the rest is told by its length and a digest. */
+export const MOST_TEXT = 600;
 
 /** The line holds no place where it could have been broken, as it is styled. */
 export const LINE_UNBREAKABLE = 1;

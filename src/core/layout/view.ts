@@ -35,6 +35,8 @@ export class SnapshotView {
   private children: readonly (readonly NodeIndex[])[] | null = null;
   private linesByNode: readonly (readonly number[])[] | null = null;
   private fragmentsByNode: readonly (readonly number[])[] | null = null;
+  private textRows: Map<NodeIndex, { readonly text: number; readonly setting: number }> | null = null;
+  private sourceRows: Map<NodeIndex, number> | null = null;
   /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
   readonly answers: unknown[] = [];
   /** By the number of the attribute's text: repeated elements have the same. */
@@ -125,6 +127,36 @@ export class SnapshotView {
   margins(i: NodeIndex): [number, number, number, number] {
     const m = this.snapshot.nodes.margin;
     return [m[4 * i]!, m[4 * i + 1]!, m[4 * i + 2]!, m[4 * i + 3]!];
+  }
+
+  /** The words of an element of its own, white space folded; empty for none. */
+  textOf(i: NodeIndex): string {
+    return this.string(this.textsByNode().get(i)?.text);
+  }
+
+  /** How these words are set (`SETTING_PROPERTIES`), with semicolons between; empty for none. */
+  settingOf(i: NodeIndex): string {
+    return this.string(this.textsByNode().get(i)?.setting);
+  }
+
+  private textsByNode(): ReadonlyMap<NodeIndex, { readonly text: number; readonly setting: number }> {
+    if (!this.textRows) {
+      const { texts } = this.snapshot;
+      this.textRows = new Map();
+      for (let at = 0; at + 2 < texts.length; at += 3)
+        this.textRows.set(texts[at]!, { text: texts[at + 1]!, setting: texts[at + 2]! });
+    }
+    return this.textRows;
+  }
+
+  /** The address of what a picture, film or frame shows; empty for none. */
+  sourceOf(i: NodeIndex): string {
+    if (!this.sourceRows) {
+      const { sources } = this.snapshot;
+      this.sourceRows = new Map();
+      for (let at = 0; at + 1 < sources.length; at += 2) this.sourceRows.set(sources[at]!, sources[at + 1]!);
+    }
+    return this.string(this.sourceRows.get(i));
   }
 
   childrenOf(i: NodeIndex): readonly NodeIndex[] {

@@ -33,6 +33,8 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     ...wire,
     styles: ints(wire.styles),
     pictures: floats(wire.pictures),
+    texts: ints(wire.texts),
+    sources: ints(wire.sources),
     labels: ints(wire.labels),
     hoverReveals: ints(wire.hoverReveals),
     faces: floats(wire.faces),

@@ -1,7 +1,7 @@
 import type { Scene } from '../layout/scene.js';
 import { FLAG_IN_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import { rowsOf } from './rows.js';
+import { rowsOf } from '../layout/rows.js';
 
 /** What a window is made smaller or larger along. */
 export type SweepAxis = 'width' | 'height';

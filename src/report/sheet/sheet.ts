@@ -199,7 +199,7 @@ async function elementsOf(
         throw new IsopticError(
           'no-layout',
           `--part ${selector}: the run has no layouts, so where the element is on each profile is not known.`,
-          'Make the run again with --keep-layouts.',
+          'Make the run again; without --no-layouts it keeps them.',
         );
       }
     }

@@ -1,4 +1,4 @@
-import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from './view.js';
 
 export interface Rows {
   /** How many of the children stand in each row, from the top down; empty where they do not stand in rows. */

@@ -1,0 +1,64 @@
+import { digest } from '../identity/digest.js';
+import { classesWritten, isNamed } from '../identity/names.js';
+import { perSnapshot } from '../layout/memo.js';
+import { sceneOf } from '../layout/scene.js';
+import { FLAG_IN_PICTURE } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** One of two layouts that are compared: what its elements are known by. Columns have one entry a row of the view. */
+export interface Side {
+  readonly view: SnapshotView;
+  /** Rows that take part, in the order of the document: elements outside of drawings. */
+  readonly rows: readonly NodeIndex[];
+  /** Children that take part. */
+  readonly children: readonly (readonly NodeIndex[])[];
+  /** Digest of an element with all that stands in it: tags, ids, classes, words, addresses. */
+  readonly whole: readonly string[];
+  /** An element without its words and without what stands in it: tag, id, classes. */
+  readonly own: readonly string[];
+  /** The first words of an element and of what stands in it. */
+  readonly words: readonly string[];
+  /** Whether it is to be seen: painted and of some size, or with something in it that is. */
+  readonly isShown: Uint8Array;
+}
+
+/** What stands in the document and is not laid out. */
+const UNSEEN = new Set('head script style link meta title template noscript base source track'.split(' '));
+/** Elements are known by so many characters of their words. */
+const MOST_WORDS = 160;
+
+/** What the elements of a layout are known by; worked out once a layout. */
+export const sideOf: (view: SnapshotView) => Side = perSnapshot((view): Side => {
+  const { count } = view;
+  const { painted } = sceneOf(view);
+  const rows: NodeIndex[] = [];
+  const children: NodeIndex[][] = Array.from({ length: count }, () => []);
+  const takesPart = new Uint8Array(count);
+  for (let i = 0; i < count; i++) {
+    const parent = view.parent(i);
+    if (parent >= 0 && !takesPart[parent]) continue;
+    if (!view.isElement(i) || view.has(i, FLAG_IN_PICTURE) || UNSEEN.has(view.tag(i))) continue;
+    takesPart[i] = 1;
+    rows.push(i);
+    if (parent >= 0) children[parent]!.push(i);
+  }
+  const isShown = new Uint8Array(count);
+  const whole = new Array<string>(count).fill('');
+  const own = new Array<string>(count).fill('');
+  const words = new Array<string>(count).fill('');
+  for (let at = rows.length - 1; at >= 0; at--) {
+    const i = rows[at]!;
+    const below = children[i]!;
+    const text = view.textOf(i);
+    const id = isNamed(view, i) ? view.id(i) : '';
+    own[i] = `${view.tag(i)}#${id}.${classesWritten(view, i).join('.')}`;
+    whole[i] = digest(
+      `${own[i]}“${text}”${view.sourceOf(i)}(${below.map((child) => whole[child]!).join(' ')})`,
+    );
+    words[i] = [text, ...below.map((child) => words[child]!)].filter(Boolean).join(' ').slice(0, MOST_WORDS);
+    const { width, height } = view.box(i);
+    const isBox = painted[i] === 1 && width >= 1 && height >= 1;
+    isShown[i] = isBox || below.some((child) => isShown[child]) ? 1 : 0;
+  }
+  return { view, rows, children, whole, own, words, isShown };
+});

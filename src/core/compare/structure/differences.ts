@@ -1,0 +1,302 @@
+import { px } from '../../geometry/format.js';
+import { repeatedSteps } from '../../identity/repeats.js';
+import { SETTING_PROPERTIES } from '../../layout/snapshot.js';
+import type { NodeIndex } from '../../layout/view.js';
+import type { Pairing } from '../pairing.js';
+import { arrangementChanges } from './arrangement.js';
+import { contentChanges } from './contents.js';
+import type { Difference, Single, StructureOptions } from './difference.js';
+import { firstScreenChanges } from './first-screen.js';
+import { followersOf, growthOf, shiftOrigins, shiftsOf, type Shift, type Shifts } from './geometry.js';
+import { lineChanges } from './lines.js';
+import { seenChanges } from './seen.js';
+import { ownStyles, stylesText, type StyleChange } from './styles.js';
+import { selectorIn, told } from './told.js';
+
+/**
+ * What a person sees of a page in one render and not in another. In windows of equal width boxes are compared to the px against their containers,
+ * and what follows from something else is told with that. In windows of different widths every box is another one: there the form of the layout is
+ * told, and not its px.
+ */
+export function differencesOf(pairing: Pairing, options: StructureOptions): Difference[] {
+  const [{ viewport }, other] = [pairing.a.view.snapshot, pairing.b.view.snapshot.viewport];
+  const isSameWidth = viewport.width === other.width;
+  const seen = seenChanges(pairing);
+  const contents = contentChanges(pairing);
+  const arranged = arrangementChanges(pairing);
+  const all = isSameWidth
+    ? withGeometry(pairing, options, { seen, contents, arranged })
+    : [
+        ...seen,
+        ...contents,
+        ...arranged,
+        ...gathered(pairing, restyledOnly(pairing)),
+        ...lineChanges(pairing),
+        ...firstScreenChanges(pairing),
+      ].map((single) => ({ ...single, follows: [] }));
+  const isLeftOut = leftOutIn(pairing, options);
+  return told(
+    pairing,
+    all.filter((single) => options.kinds.has(single.kind) && !isLeftOut(single)),
+  );
+}
+
+interface Found {
+  readonly seen: readonly Single[];
+  readonly contents: readonly Single[];
+  readonly arranged: readonly Single[];
+}
+
+type Followed = Single & { readonly follows: readonly string[] };
+
+/** In windows of one width: what boxes do follows from something, or is told itself. */
+function withGeometry(
+  pairing: Pairing,
+  { tolerance }: StructureOptions,
+  { seen, contents, arranged }: Found,
+): Followed[] {
+  const { a, b, toA } = pairing;
+  const shifts = shiftsOf(pairing, tolerance);
+  const styled = gathered(pairing, styleChanges(pairing, shifts));
+  const changed = new Set([...seen, ...contents, ...styled].flatMap(({ a: i }) => (i < 0 ? [] : [i])));
+  /** Containers of which some part is new or gone, shown or hidden. */
+  const holders = new Set<NodeIndex>();
+  for (const { a: i, b: j } of seen) {
+    if (i >= 0 && a.view.parent(i) >= 0) holders.add(a.view.parent(i));
+    for (let at = j < 0 ? -1 : b.view.parent(j); at >= 0; at = b.view.parent(at))
+      if (toA[at]! >= 0) {
+        holders.add(toA[at]!);
+        break;
+      }
+  }
+  const moved = arranged.filter(({ kind, a: i }) =>
+    kind === 'reordered'
+      ? true
+      : !holders.has(i) && !changed.has(i) && !followsWidth(pairing, shifts, changed, i),
+  );
+  const causes = new Set([...changed, ...holders, ...moved.map(({ a: i }) => i)]);
+  const following = followersOf(pairing, shifts, causes);
+  const origins = shiftOrigins(pairing, shifts, (i) => !following.has(i) && !causes.has(i));
+  const own = origins.map((i) => shiftSingle(pairing, shifts, i));
+  const primary = [...seen, ...contents, ...moved, ...styled, ...own];
+  return primary.map((single) => ({ ...single, follows: followsText(pairing, shifts, single) }));
+}
+
+/** A container whose width is another one because of something else has its rows broken by that. */
+function followsWidth(
+  { a }: Pairing,
+  shifts: Shifts,
+  changed: ReadonlySet<NodeIndex>,
+  i: NodeIndex,
+): boolean {
+  if (Math.abs(shifts.get(i)?.dw ?? 0) > 1) return true;
+  // Of parts that are themselves others, the rows are.
+  return a.children[i]!.some((child) => changed.has(child));
+}
+
+/** Styles of elements that both layouts show, where they are seen: as they are, or by where boxes stand. */
+function styleChanges(pairing: Pairing, shifts: Shifts): Single[] {
+  const { a, b, toB } = pairing;
+  return a.rows.flatMap((i): Single[] => {
+    const j = toB[i]!;
+    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+    const { seen, laidOut } = ownStyles(pairing, i);
+    const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
+    if (position[0] !== position[1] && position.some((each) => /sticky|fixed|absolute/.test(each)))
+      return [positionChange(i, j, ...position)];
+    if (seen.length > 0) return [restyle(i, j, [...seen, ...laidOut])];
+    if (laidOut.length === 0 || followsRoom(pairing, shifts, i, laidOut)) return [];
+    const shift = shifts.get(i);
+    if (shift) return [shiftChange(pairing, i, shift, laidOut)];
+    const areParts = a.children[i]!.some((child) => shifts.has(child));
+    return areParts
+      ? [
+          {
+            ...restyle(i, j, laidOut),
+            kind: 'moved',
+            one: `places its parts otherwise: ${stylesText(laidOut)}`,
+            many: `place their parts otherwise: ${stylesText(laidOut)}`,
+          },
+        ]
+      : [];
+  });
+}
+
+/** Margins and paddings are known as they are used: those that share the room around are others where that is. */
+function followsRoom({ a }: Pairing, shifts: Shifts, i: NodeIndex, laidOut: readonly StyleChange[]): boolean {
+  const isUsed = laidOut.every(({ property }) => property === 'margin' || property === 'padding');
+  return isUsed && Math.abs(shifts.get(a.view.parent(i))?.dw ?? 0) > 0.5;
+}
+
+/** Between windows of different widths, lengths that follow the width say nothing. */
+function restyledOnly(pairing: Pairing): Single[] {
+  const { a, b, toB } = pairing;
+  return a.rows.flatMap((i): Single[] => {
+    const j = toB[i]!;
+    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+    const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
+    if (position[0] !== position[1] && position.some((each) => /sticky|fixed|absolute/.test(each)))
+      return [positionChange(i, j, ...position)];
+    const { seen } = ownStyles(pairing, i);
+    return seen.length > 0 ? [restyle(i, j, seen)] : [];
+  });
+}
+
+function restyle(a: NodeIndex, b: NodeIndex, changes: readonly StyleChange[]): Single {
+  const [first] = changes;
+  const text = stylesText(changes);
+  return {
+    kind: 'restyled',
+    a,
+    b,
+    from: first?.from ?? null,
+    to: first?.to ?? null,
+    one: `has another look: ${text}`,
+    many: `have another look: ${text}`,
+  };
+}
+
+function positionChange(a: NodeIndex, b: NodeIndex, from: string, to: string): Single {
+  const [one, many] =
+    to === 'sticky'
+      ? ['sticks to the screen', 'stick to the screen']
+      : to === 'fixed'
+        ? ['is fixed to the screen', 'are fixed to the screen']
+        : to === 'absolute'
+          ? ['leaves the flow', 'leave the flow']
+          : from === 'absolute'
+            ? ['returns to the flow', 'return to the flow']
+            : ['scrolls with the page', 'scroll with the page'];
+  return { kind: 'positioned', a, b, from, to, one, many };
+}
+
+function shiftSingle(pairing: Pairing, shifts: Shifts, i: NodeIndex): Single {
+  const shift = shifts.get(i);
+  if (shift) return shiftChange(pairing, i, shift, []);
+  return {
+    kind: 'moved',
+    a: i,
+    b: pairing.toB[i]!,
+    from: null,
+    to: null,
+    one: 'places its parts otherwise',
+    many: 'place their parts otherwise',
+  };
+}
+
+function shiftChange(
+  { a, b, toB }: Pairing,
+  i: NodeIndex,
+  { dx, dy, dw, dh }: Shift,
+  by: readonly StyleChange[],
+): Single {
+  const j = toB[i]!;
+  const [was, is] = [a.view.box(i), b.view.box(j)];
+  const why = by.length > 0 ? `: ${stylesText(by)}` : '';
+  const sizes: string[] = [];
+  if (Math.abs(dw) > 0.5) sizes.push(`${px(is.width)} wide where it was ${px(was.width)}`);
+  if (Math.abs(dh) > 0.5) sizes.push(`${px(is.height)} high where it was ${px(was.height)}`);
+  if (sizes.length > 0) {
+    const many = sizes.map((text) => text.replace('it was', 'they were'));
+    const isWidth = Math.abs(dw) > 0.5;
+    return {
+      kind: 'resized',
+      a: i,
+      b: j,
+      from: Math.round(isWidth ? was.width : was.height),
+      to: Math.round(isWidth ? is.width : is.height),
+      one: `is ${sizes.join(' and ')}${why}`,
+      many: `are ${many.join(' and ')}${why}`,
+    };
+  }
+  const ways = [
+    ...(Math.abs(dx) > 0.5 ? [`${px(Math.abs(dx))} to the ${dx > 0 ? 'right' : 'left'}`] : []),
+    ...(Math.abs(dy) > 0.5 ? [`${px(Math.abs(dy))} ${dy > 0 ? 'down' : 'up'}`] : []),
+  ].join(' and ');
+  return {
+    kind: 'moved',
+    a: i,
+    b: j,
+    from: null,
+    to: null,
+    one: `moved ${ways}${why}`,
+    many: `moved ${ways}${why}`,
+  };
+}
+
+/** What comes of a difference: the part of the page that grew by it, and what is below. */
+function followsText(pairing: Pairing, shifts: Shifts, { kind, a: i, b: j }: Single): string[] {
+  const { a, b, toA } = pairing;
+  let from = i >= 0 && pairing.toB[i]! >= 0 ? i : i >= 0 ? a.view.parent(i) : -1;
+  for (let at = from < 0 ? b.view.parent(j) : -1; at >= 0 && from < 0; at = b.view.parent(at))
+    from = toA[at]!;
+  if (from < 0) return [];
+  const growth = growthOf(pairing, shifts, from);
+  if (!growth) return [];
+  const { node, from: was, to: is, below } = growth;
+  const isItself = node === i && kind === 'resized';
+  return [
+    ...(isItself
+      ? []
+      : [`${selectorIn(a.view, node)} ${is > was ? 'grew' : 'shrank'} from ${was} to ${is} px`]),
+    ...(below === 0
+      ? []
+      : [`everything below it moved ${below > 0 ? 'down' : 'up'} by ${Math.abs(below)} px`]),
+  ];
+}
+
+/**
+ * One change of style on everything in an element that it could be on is told of that element: what is inherited is known only of elements with words
+ * of their own.
+ */
+function gathered({ a, toB }: Pairing, singles: readonly Single[]): Single[] {
+  const groups = new Map<string, Single[]>();
+  for (const single of singles) {
+    const key = `${single.kind}\n${single.one}`;
+    groups.set(key, [...(groups.get(key) ?? []), single]);
+  }
+  return [...groups.values()].flatMap((group) => {
+    if (group.length < 2 || group[0]!.kind !== 'restyled') return group;
+    const rows = new Set(group.map(({ a: i }) => i));
+    // Of repeated elements each has it; how words are set is all that is not known where it begins.
+    const steps = new Set([...rows].map((i) => repeatedSteps(a.view)[i]!));
+    if (steps.size < 2 || !SETTING_PROPERTIES.some((property) => group[0]!.one.includes(` ${property} `)))
+      return group;
+    const above = commonAbove(a, [...rows]);
+    if (above < 0 || toB[above]! < 0 || a.view.tag(above) === 'html') return group;
+    const isWhole = withWords(a, above).every((i) => rows.has(i));
+    return isWhole ? [{ ...group[0]!, a: above, b: toB[above]! }] : group;
+  });
+}
+
+function commonAbove(a: Pairing['a'], rows: readonly NodeIndex[]): NodeIndex {
+  const chains = rows.map((i) => {
+    const chain: NodeIndex[] = [];
+    for (let at = i; at >= 0; at = a.view.parent(at)) chain.unshift(at);
+    return chain;
+  });
+  let common = -1;
+  for (let depth = 0; chains.every((chain) => chain[depth] !== undefined); depth++) {
+    if (!chains.every((chain) => chain[depth] === chains[0]![depth])) break;
+    common = chains[0]![depth]!;
+  }
+  return common;
+}
+
+function withWords(a: Pairing['a'], above: NodeIndex): NodeIndex[] {
+  const found: NodeIndex[] = [];
+  const waiting = [above];
+  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+    if (at !== above && a.view.textOf(at) !== '' && a.isShown[at]) found.push(at);
+    waiting.push(...a.children[at]!);
+  }
+  return found;
+}
+
+function leftOutIn({ a, b }: Pairing, { without }: StructureOptions): (single: Single) => boolean {
+  const isIn = (side: Pairing['a'], i: NodeIndex, left: ReadonlySet<NodeIndex>) => {
+    for (let at = i; at >= 0; at = side.view.parent(at)) if (left.has(at)) return true;
+    return false;
+  };
+  return ({ a: i, b: j }) => isIn(a, i, without.a) || isIn(b, j, without.b);
+}

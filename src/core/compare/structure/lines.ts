@@ -1,0 +1,33 @@
+import { count } from '../../geometry/format.js';
+import { perSnapshot } from '../../layout/memo.js';
+import { textRowsOf } from '../../layout/text-rows.js';
+import type { NodeIndex } from '../../layout/view.js';
+import type { Pairing } from '../pairing.js';
+import type { Single } from './difference.js';
+
+/** By the block, how many rows its words take. */
+const rowCounts = perSnapshot(
+  (view) => new Map<NodeIndex, number>(textRowsOf(view).map(({ block, rows }) => [block, rows.length])),
+);
+
+/** The same words in more lines, or in fewer. */
+export function lineChanges({ a, b, toB }: Pairing): Single[] {
+  const [was, is] = [rowCounts(a.view), rowCounts(b.view)];
+  return a.rows.flatMap((i) => {
+    const j = toB[i]!;
+    const [from, to] = [was.get(i), j < 0 ? undefined : is.get(j)];
+    if (from === undefined || to === undefined || from === to) return [];
+    if (!a.isShown[i] || !b.isShown[j] || a.words[i] !== b.words[j]) return [];
+    return [
+      {
+        kind: 'wrapped' as const,
+        a: i,
+        b: j,
+        from,
+        to,
+        one: `takes ${count(to, 'line')} where it took ${from}`,
+        many: `take ${count(to, 'line')} where they took ${from}`,
+      },
+    ];
+  });
+}
