@@ -12,7 +12,8 @@ export function contentChanges({ a, b, toB }: Pairing): Single[] {
     const [was, is] = [a.view.textOf(i), b.view.textOf(j)];
     if (was !== is) return [textChange(i, j, was, is)];
     const [source, other] = [a.view.sourceOf(i), b.view.sourceOf(j)];
-    if (source !== other) return [pictureChange(i, j, source, other)];
+    // What had not come yet says nothing.
+    if (source !== other && source !== '' && other !== '') return [pictureChange(i, j, source, other)];
     return cropChange(i, j, croppedA.get(i), croppedB.get(j));
   });
 }
@@ -51,8 +52,8 @@ function pictureChange(a: NodeIndex, b: NodeIndex, from: string, to: string): Si
     b,
     from,
     to,
-    one: `shows ${is || 'nothing'} where it showed ${was || 'nothing'}`,
-    many: `show ${is || 'nothing'} where they showed ${was || 'nothing'}`,
+    one: `shows ${is} where it showed ${was}`,
+    many: `show ${is} where they showed ${was}`,
   };
 }
 

@@ -123,9 +123,17 @@ function styleChanges(pairing: Pairing, shifts: Shifts): Single[] {
 }
 
 /** Margins and paddings are known as they are used: those that share the room around are others where that is. */
-function followsRoom({ a }: Pairing, shifts: Shifts, i: NodeIndex, laidOut: readonly StyleChange[]): boolean {
+function followsRoom(
+  { a: { view } }: Pairing,
+  shifts: Shifts,
+  i: NodeIndex,
+  laidOut: readonly StyleChange[],
+): boolean {
   const isUsed = laidOut.every(({ property }) => property === 'margin' || property === 'padding');
-  return isUsed && Math.abs(shifts.get(a.view.parent(i))?.dw ?? 0) > 0.5;
+  if (!isUsed) return false;
+  const holder = shifts.get(view.containingElement(i)) ?? shifts.get(view.parent(i));
+  const isOut = /absolute|fixed/.test(view.style(i, 'position'));
+  return Math.abs(holder?.dw ?? 0) > 0.5 || (isOut && Math.abs(holder?.dh ?? 0) > 0.5);
 }
 
 /** Between windows of different widths, lengths that follow the width say nothing. */

@@ -78,7 +78,7 @@ export function followersOf({ a }: Pairing, shifts: Shifts, causes: Iterable<Nod
     }
   };
   for (const cause of causes) {
-    takeAll(cause);
+    takeAll(tableAround(a, cause) ?? cause);
     let at = cause;
     for (let parent = a.view.parent(at); parent >= 0; parent = a.view.parent(at)) {
       for (const sibling of a.children[parent]!) if (sibling !== at && shifts.has(sibling)) takeAll(sibling);
@@ -89,6 +89,15 @@ export function followersOf({ a }: Pairing, shifts: Shifts, causes: Iterable<Nod
     }
   }
   return following;
+}
+
+/** A word in one cell of a table moves all the others. */
+function tableAround({ view }: Pairing['a'], i: NodeIndex): NodeIndex | null {
+  for (let at = i; at >= 0; at = view.parent(at)) {
+    if (view.tag(at) === 'table') return at;
+    if (at !== i && !/^(inline|block|table-.*)$/.test(view.style(at, 'display'))) return null;
+  }
+  return null;
 }
 
 /**

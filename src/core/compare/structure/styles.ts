@@ -143,9 +143,13 @@ function settingChanges(
   const isAbove = above !== null && was.settingOf(above[0]) === from && is.settingOf(above[1]) === to;
   if (isAbove) return [];
   const [before, after] = [from.split(';'), to.split(';')];
-  return SETTING_PROPERTIES.flatMap((property, at) =>
-    before[at] === after[at] ? [] : [{ property, from: before[at]!, to: after[at]! }],
-  );
+  return SETTING_PROPERTIES.flatMap((property, at) => {
+    if (before[at] === after[at]) return [];
+    // A weight of `bolder` is another one where that around it is.
+    const isAround =
+      above !== null && was.settingOf(above[0]).split(';')[at] !== is.settingOf(above[1]).split(';')[at];
+    return isAround ? [] : [{ property, from: before[at]!, to: after[at]! }];
+  });
 }
 
 function edges(name: string, from: readonly number[], to: readonly number[]): StyleChange[] {
