@@ -128,7 +128,7 @@ export default tseslint.config(
   { files: ['**/*.{js,mjs}'], languageOptions: { globals: globals.node } },
   // Some of its functions run inside of pages.
   {
-    files: ['bench/ratio.mjs', 'bench/report.mjs', 'bench/unseen/*.mjs'],
+    files: ['bench/ratio.mjs', 'bench/report.mjs', 'bench/compare.mjs', 'bench/{unseen,compare}/*.mjs'],
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
   },
 );

@@ -65,7 +65,7 @@ const edited = (tab, names, pick) =>
       const made = [];
       const taken = [];
       for (const [nth, name] of wanted.entries()) {
-        const { fits, edit, kinds } = edits[name];
+        const { fits, kinds } = edits[name];
         const near = (element) =>
           taken.some(
             (other) =>

@@ -13,7 +13,11 @@ rmSync('dist', { recursive: true, force: true });
 const { version, dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
 
 const program = await build({
-  entryPoints: { 'cli/main': 'src/cli/main.ts', index: 'src/api/index.ts' },
+  entryPoints: {
+    'cli/main': 'src/cli/main.ts',
+    index: 'src/api/index.ts',
+    'workers/pixels': 'src/run/compare/pixel-worker.ts',
+  },
   outdir: 'dist',
   bundle: true,
   splitting: true,
@@ -65,8 +69,25 @@ const report = await build({
   // The components' packages ask whether they are being developed.
   define: { 'process.env.NODE_ENV': '"production"' },
 });
-writeNotices({ ...program.metafile.inputs, ...report.metafile.inputs }, 'dist/THIRD-PARTY-NOTICES.txt');
-await build({ entryPoints: ['src/report/report.css'], outfile: 'dist/report/report.css', minify: true });
+const comparing = await build({
+  ...script,
+  metafile: true,
+  entryPoints: ['src/report/compare-client/main.tsx'],
+  outfile: 'dist/report/compare.js',
+  jsx: 'automatic',
+  jsxImportSource: 'preact',
+  define: { 'process.env.NODE_ENV': '"production"' },
+});
+writeNotices(
+  { ...program.metafile.inputs, ...report.metafile.inputs, ...comparing.metafile.inputs },
+  'dist/THIRD-PARTY-NOTICES.txt',
+);
+for (const sheet of ['report', 'compare'])
+  await build({
+    entryPoints: [`src/report/${sheet}.css`],
+    outfile: `dist/report/${sheet}.css`,
+    minify: true,
+  });
 const rulePages = readdirSync('docs/rules').map((file) => {
   const text = readFileSync(`docs/rules/${file}`, 'utf8');
   // The name is what opens the page, and links lead to files that a report does not have.
@@ -81,6 +102,8 @@ writeFileSync('dist/catalogue.json', JSON.stringify(await readCatalogue('profile
 const { manifestJsonSchema } = await loadSource('src/run/manifest.ts');
 mkdirSync('docs/schema', { recursive: true });
 writeFileSync('docs/schema/run.schema.json', `${JSON.stringify(manifestJsonSchema(), null, 2)}\n`);
+const { compareJsonSchema } = await loadSource('src/run/compare/record.ts');
+writeFileSync('docs/schema/compare.schema.json', `${JSON.stringify(compareJsonSchema(), null, 2)}\n`);
 
 const types = spawnSync(
   process.execPath,

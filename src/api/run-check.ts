@@ -132,7 +132,12 @@ const MIN_TOKEN = 12;
 
 /** `isoptic-runs/2026-11-23-083105-417`, by local time. */
 function defaultFolder(now: Date): string {
+  return join(RUNS_FOLDER, stampOf(now));
+}
+
+/** A moment as the name of a folder: `2026-11-23-083105-417`, by local time. */
+export function stampOf(now: Date): string {
   const time = [now.getHours(), now.getMinutes(), now.getSeconds()].map(twoDigits).join('');
   const ms = String(now.getMilliseconds()).padStart(3, '0');
-  return join(RUNS_FOLDER, `${localDay(now)}-${time}-${ms}`);
+  return `${localDay(now)}-${time}-${ms}`;
 }

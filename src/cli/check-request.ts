@@ -6,6 +6,7 @@ import type { Pick } from '../core/profile/pick.js';
 import type { Manifest } from '../run/manifest.js';
 import { FORMATS, parseFormats } from '../report/formats.js';
 import type { Judging } from '../run/judge-again.js';
+import { onlyNew } from './against.js';
 import { conditionOptions, conditionsOf } from './condition-options.js';
 import { accessOf } from './config/access.js';
 import { loadSettings, type Settings } from './config/load.js';
@@ -35,10 +36,12 @@ import { writeFormats } from './write-formats.js';
 /** As Commander gives them: before they are read. */
 export type RawOptions = Record<string, string | boolean | undefined>;
 
+const TARGETS = 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)';
+
 /** Adds what every command that renders pages understands: which pages, on which devices, reached how. */
-export function addTargetOptions(command: Command, picks: Pick[]): Command {
+export function addTargetOptions(command: Command, picks: Pick[], what: string = TARGETS): Command {
   command
-    .argument('[targets...]', 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)')
+    .argument('[targets...]', what)
     .option('--all', 'every HTML file of a folder, not only its index.html')
     .option('--recursive', 'the same, in the folders below it as well')
     .option('--root <folder>', 'serve a single HTML file from this folder, the top of its site')
@@ -149,7 +152,7 @@ export async function askedOf(
     async finish({ manifest, reportPath }, text, machine = (whole) => whole) {
       if (options.json) process.stdout.write(`${JSON.stringify(machine(manifest), null, 2)}\n`);
       else if (!options.quiet) process.stdout.write(`${text()}\n`);
-      process.exitCode = exitStatusOf(manifest, failOn, (page) => rightFor(config.sweep, page));
+      process.exitCode = exitStatusOf(onlyNew(manifest), failOn, (page) => rightFor(config.sweep, page));
       await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);
     },
   };

@@ -28,6 +28,16 @@ const COMMANDS: readonly {
     load: async () => (await import('./commands/film.js')).filmCommand(),
   },
   {
+    name: 'compare',
+    does: 'say what differs between two runs, two profiles, or staging and live',
+    load: async () => (await import('./commands/compare.js')).compareCommand(),
+  },
+  {
+    name: 'baseline',
+    does: 'keep a run that later ones are held against',
+    load: async () => (await import('./commands/baseline.js')).baselineCommand(),
+  },
+  {
     name: 'demo',
     does: 'check the site that ships with Isoptic, as found and repaired',
     load: async () => (await import('./commands/demo.js')).demoCommand(),

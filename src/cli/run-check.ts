@@ -1,5 +1,6 @@
 import { relative } from 'node:path';
-import { runCheck as runRequest, type CheckRequest, type RequestTools } from '../api/run-check.js';
+import type { CompareTools } from '../api/compare.js';
+import { runCheck as runRequest, type CheckRequest } from '../api/run-check.js';
 import { count } from '../core/geometry/format.js';
 import type { Manifest } from '../run/manifest.js';
 import { interruptSignal } from './interrupt.js';
@@ -27,7 +28,7 @@ export async function runCheck(request: CheckRequest, how: Showing): Promise<Sho
 /** Does something long in the terminal: with progress, notes, the log, and Ctrl-C. */
 export async function showing<T>(
   { quiet, verbose }: Showing,
-  work: (tools: RequestTools) => Promise<T>,
+  work: (tools: CompareTools) => Promise<T>,
 ): Promise<T> {
   const interrupt = interruptSignal();
   const progress = startProgress(quiet);
@@ -49,7 +50,7 @@ export async function showing<T>(
 }
 
 /** What is done now, in a line; null where the line before is still true. */
-function progressLine(event: Parameters<RequestTools['onEvent']>[0]): string | null {
+function progressLine(event: Parameters<CompareTools['onEvent']>[0]): string | null {
   switch (event.kind) {
     case 'found':
       return `${count(event.pages.length, 'page')} found, starting the browser`;
@@ -59,6 +60,8 @@ function progressLine(event: Parameters<RequestTools['onEvent']>[0]): string | n
       return `${event.done} of ${event.of}  ${event.page} on ${event.profile}`;
     case 'filmed':
       return `${event.page}: picture ${event.done} of ${event.of}`;
+    case 'compared':
+      return `${event.done} of ${event.of} compared  ${event.page}`;
     case 'looked':
       return `${event.page}: ${event.layouts} layouts looked at`;
     default:

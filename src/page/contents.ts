@@ -32,5 +32,8 @@ export function sourceOf(element: Element, tag: string): string | null {
           ? (element.getAttribute('src') ?? element.getAttribute('data') ?? '')
           : '';
   if (address === '') return null;
-  return address.startsWith('data:') ? `data: ${address.length} ${digest(address)}` : bareAddress(address);
+  if (address.startsWith('data:')) return `data: ${address.length} ${digest(address)}`;
+  // The same site at another address shows the same.
+  const bare = bareAddress(address);
+  return bare.startsWith(`${location.origin}/`) ? bare.slice(location.origin.length) : bare;
 }

@@ -9,7 +9,8 @@ import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import { prepareEvidence } from './evidence.js';
 import { localDay } from './local-day.js';
-import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
+import type { FindingRecord, Manifest } from './manifest.js';
+import { summarise } from './summarise.js';
 import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 import { Sweeper } from './sweep/sweeper.js';
@@ -82,6 +83,7 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     version: 1,
     tool: { name: 'isoptic', version: VERSION },
     engine: { name: tools.engine.name, version },
+    fonts: tools.fonts,
     startedAt: startedAt.toISOString(),
     durationMs: Math.round(performance.now() - start),
     interrupted: tools.signal.aborted,
@@ -158,20 +160,4 @@ function marked(findings: readonly FindingRecord[], { waived }: Accepted): Findi
     const { reason, who, until } = waiver;
     return { ...finding, waived: { reason, who, until } };
   });
-}
-
-export function summarise(
-  renders: readonly RenderRecord[],
-  findings: readonly FindingRecord[],
-): Manifest['summary'] {
-  const count = (severity: string) =>
-    findings.filter((finding) => finding.severity === severity && !finding.waived).length;
-  return {
-    renders: renders.length,
-    failed: renders.filter((render) => render.status === 'failed').length,
-    errors: count('error'),
-    warnings: count('warning'),
-    notices: count('notice'),
-    waived: findings.filter((finding) => finding.waived).length,
-  };
 }

@@ -2,8 +2,9 @@ import { findingsOfPage } from '../core/findings/group.js';
 import type { RuleSettings } from '../core/findings/settings.js';
 import type { Waiver } from '../core/findings/waivers.js';
 import { RULES } from '../core/rules/index.js';
-import { mergedUnderWaivers, summarise } from './check.js';
+import { mergedUnderWaivers } from './check.js';
 import { findingRecord } from './finding-record.js';
+import { summarise } from './summarise.js';
 import { layoutPath, readLayout } from './layout-file.js';
 import type { FindingRecord, Manifest } from './manifest.js';
 

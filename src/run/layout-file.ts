@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
+import { NO_DELIVERY } from '../core/delivery/delivery.js';
 import { IsopticError, messageOf } from '../core/errors.js';
 import { fromWire, toWire, type WireSnapshot } from '../core/layout/wire.js';
 import { SnapshotView } from '../core/layout/view.js';
@@ -72,6 +73,12 @@ function withoutSecrets(wire: WireSnapshot, redact: Redact): WireSnapshot {
     texts,
     sources,
   };
+}
+
+/** A layout file without what is another one in every run: how long the network took. */
+export async function steadyLayout(packed: Buffer): Promise<Buffer> {
+  const file = JSON.parse((await promisify(gunzip)(packed)).toString('utf8')) as LayoutFile;
+  return promisify(gzip)(JSON.stringify({ ...file, delivery: NO_DELIVERY }));
 }
 
 /** @throws IsopticError `no-layout` */

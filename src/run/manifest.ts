@@ -196,6 +196,7 @@ export const manifestSchema = z.object({
   version: z.literal(1),
   tool: z.object({ name: z.literal('isoptic'), version: z.string() }),
   engine: z.object({ name: z.string(), version: z.string() }),
+  fonts: z.enum(['platform', 'host']).optional().describe('what text was laid out with'),
   startedAt: z.iso.datetime(),
   durationMs: z.number(),
   interrupted: z.boolean().describe('the run was stopped before all renders were done'),
@@ -232,6 +233,14 @@ export const manifestSchema = z.object({
   findings: z.array(findingSchema),
   sweep: z.array(sweepSchema).optional().describe('what a search over sizes found, page by page'),
   waivers: z.array(waiverSchema.extend({ state: z.enum(['used', 'unused', 'expired']) })),
+  against: z
+    .object({
+      name: z.string(),
+      known: z.array(z.string()).describe('ids of findings that were there before'),
+      gone: z.number().int().describe('findings that are not there any more'),
+    })
+    .optional()
+    .describe('what the run was held against'),
   summary: z.object({
     renders: z.number().int(),
     failed: z.number().int(),

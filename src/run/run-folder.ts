@@ -89,7 +89,7 @@ const ROOM_BYTES = 4 * 2 ** 20;
 
 /** Only what a run wrote is removed: never a folder that merely was named by mistake. */
 const OWN_ENTRIES =
-  /^(\.isoptic-room|run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md|pdf)|sign-in\.failed\.png|shots|evidence|layouts|places|sheet\.(png|webp|pdf))$/;
+  /^(\.isoptic-room|run\.json(\.\d+)?|\.run\.json\.new|report\.(html|csv|junit\.xml|sarif|md|pdf)|sign-in\.failed\.png|shots|evidence|layouts|places|heat|a|b|compare\.(json|html)|sheet\.(png|webp|pdf))$/;
 
 async function clear(
   full: string,

@@ -1,5 +1,7 @@
+import { dirname } from 'node:path';
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
+import { heldAgainst, knownIn } from '../against.js';
 import {
   addRunOptions,
   addTargetOptions,
@@ -37,6 +39,7 @@ export function checkCommand(): Command {
     )
     .option('--sweep [range]', 'search every width, too, or those of a range: 320..1280 (default: 280..1920)')
     .option('--no-layouts', 'keep no layouts: a smaller run, which can not be compared or judged again')
+    .option('--against <what>', 'fail on what is new only: `baseline`, or a run that was made before')
     .option('--again <run>', 'judge a run again that kept its layouts, without a browser');
   return addRunOptions(command)
     .addHelpText('after', EXAMPLES)
@@ -44,7 +47,9 @@ export function checkCommand(): Command {
       const asked = await askedOf(raw, () => picks);
       const { options, judging, shown } = asked;
       if (options.again === undefined) requireTargets('check', targets, 'nothing to check');
-      const result =
+      const against = raw['against'];
+      const known = typeof against === 'string' ? await knownIn(against, asked.settings.config) : null;
+      const made =
         options.again === undefined
           ? await runCheck(
               { ...(await asked.requestFor(targets)), sweep: sweepAsked(raw, asked.settings) },
@@ -54,6 +59,9 @@ export function checkCommand(): Command {
               },
             )
           : await runAgain(options.again, targets, judging);
+      const result = known
+        ? { ...made, manifest: await heldAgainst(made.manifest, dirname(made.reportPath), known) }
+        : made;
       await asked.finish(result, () => summaryText(result.manifest, result.reportPath, shown));
     });
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { DIFFERENCE_KINDS } from '../../core/compare/structure/difference.js';
 import { conditionsSchema, networkSchema } from '../../core/profile/conditions-schema.js';
 import { RULES } from '../../core/rules/index.js';
 import { profileShape } from '../../core/profile/profile-schema.js';
@@ -82,6 +83,25 @@ const sweepSchema = z.strictObject({
     .default([]),
 });
 
+/** How the renders of some pages are compared, of all where none is named. */
+const compareSchema = z.strictObject({
+  pages,
+  /** What is left out, with all that stands in it. */
+  leaveOut: z.array(selectorSchema).optional(),
+  /** Parts of the page that are left out: x, y, width, height, CSS px. */
+  regions: z
+    .array(z.tuple([z.number(), z.number(), z.number().positive(), z.number().positive()]))
+    .optional(),
+  /** Kinds of differences that are not told. */
+  without: z.array(z.enum(DIFFERENCE_KINDS)).optional(),
+  /** Lengths that differ by no more are equal, CSS px. */
+  px: z.number().min(0).max(1000).optional(),
+  /** From which distance on colours differ, 0 to 1. */
+  colour: z.number().min(0).max(1).optional(),
+  /** Share of the pixels that may differ, 0 to 1. */
+  pixels: z.number().min(0).max(1).optional(),
+});
+
 /** `isoptic.yaml`. Unknown keys are refused. */
 export const configSchema = z.strictObject({
   /** Profiles of one's own, by name. */
@@ -112,6 +132,10 @@ export const configSchema = z.strictObject({
   sweep: sweepSchema.prefault({}),
   /** Names for ranges of widths; those of the page's own media queries where there are none. */
   ranges: z.record(z.string().min(1), spanSchema).default({}),
+  /** The folder of the baseline. */
+  baseline: z.string().min(1).optional(),
+  /** How renders are compared: for all pages, or for some. */
+  compare: z.array(compareSchema).default([]),
   /** A file of accepted findings. */
   waivers: z.string().optional(),
   hide: z.array(selectorSchema).default([]),

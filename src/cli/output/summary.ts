@@ -6,6 +6,7 @@ import { pageName } from '../../report/page-name.js';
 import { findingLines, onLines } from './finding-lines.js';
 import { matrixLines } from './matrix.js';
 import { sweepLines } from './sweep-lines.js';
+import { onlyNew } from '../against.js';
 import { middleCut, plainText, wrapped } from './wrapped.js';
 
 export interface SummaryOptions {
@@ -20,7 +21,8 @@ export interface SummaryOptions {
  * What a person reads after a check: where it fails at a glance, then what fails, why and where, then the rest in few lines.
  * @param reportPath as the user would write it
  */
-export function summaryText(manifest: Manifest, reportPath: string, options: SummaryOptions): string {
+export function summaryText(run: Manifest, reportPath: string, options: SummaryOptions): string {
+  const manifest = onlyNew(run);
   const { columns } = options;
   const blocks = [
     ...(options.onlySizes === true ? [] : [matrixLines(manifest, columns)]),
@@ -33,7 +35,7 @@ export function summaryText(manifest: Manifest, reportPath: string, options: Sum
     options.notices ? [] : noticeLines(manifest, columns),
     noteLines(manifest, columns),
     waiverLines(manifest, columns),
-    [verdict(manifest), `Report: ${reportPath}`],
+    [...againstLines(run), verdict(manifest), `Report: ${reportPath}`],
   ];
   return blocks
     .filter((lines) => lines.length > 0)
@@ -137,13 +139,25 @@ function waiverLines({ waivers }: Manifest, columns: number): string[] {
   });
 }
 
-function verdict({ summary, interrupted, durationMs }: Manifest): string {
+/** What was known before is counted, not listed. */
+function againstLines({ against }: Manifest): string[] {
+  if (!against) return [];
+  const { name, known, gone } = against;
+  return [
+    colors.dim(
+      `Against ${plainText(name)}: ${count(known.length, 'known finding')} not listed, ${gone} gone.`,
+    ),
+  ];
+}
+
+function verdict({ summary, interrupted, durationMs, against }: Manifest): string {
+  const fresh = against ? 'new ' : '';
   const parts = [
     count(summary.renders, 'render'),
     ...(summary.failed > 0 ? [colors.red(`${summary.failed} failed`)] : []),
-    summary.errors > 0 ? colors.red(count(summary.errors, 'error')) : 'no errors',
-    ...(summary.warnings > 0 ? [colors.yellow(count(summary.warnings, 'warning'))] : []),
-    ...(summary.notices > 0 ? [count(summary.notices, 'notice')] : []),
+    summary.errors > 0 ? colors.red(count(summary.errors, `${fresh}error`)) : `no ${fresh}errors`,
+    ...(summary.warnings > 0 ? [colors.yellow(count(summary.warnings, `${fresh}warning`))] : []),
+    ...(summary.notices > 0 ? [count(summary.notices, `${fresh}notice`)] : []),
     ...(summary.waived > 0 ? [`${summary.waived} waived`] : []),
   ];
   const seconds = (durationMs / 1000).toFixed(1);

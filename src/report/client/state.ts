@@ -1,4 +1,5 @@
 import { batch, computed, effect, signal } from '@preact/signals';
+import { said } from './said.js';
 import { addressOf, FIRST_VIEW, viewOf, type View } from '../view/address.js';
 import type { ReportData } from '../view/data.js';
 import { paneGroups, type ProfileRecord } from '../view/lineup.js';
@@ -20,8 +21,7 @@ export const lit = signal<string | null>(null);
 export const sheet = signal<
   { readonly kind: 'help' } | { readonly kind: 'facts'; readonly profile: string } | null
 >(null);
-/** Said to those who can't see what changed. */
-export const said = signal('');
+export { said };
 
 export function look(change: Partial<View>): void {
   view.value = { ...view.value, ...change };

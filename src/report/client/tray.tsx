@@ -7,7 +7,8 @@ import { pictureSize } from '../view/lineup.js';
 import { Crop } from './crop.js';
 import { data, manifest, numberOf, open, page, renderOf } from './state.js';
 import { Sign } from './sign.js';
-import { Copy, Quoted } from './text.js';
+import { Copy } from './copy.js';
+import { Quoted } from './text.js';
 
 /** Room for crops, px. */
 const CROP_HEIGHT = 190;

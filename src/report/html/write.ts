@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { packageFile } from '../../package-file.js';
 import type { Manifest } from '../../run/manifest.js';
 import { readPlaces } from '../../run/places-file.js';
 import type { ReportData } from '../view/data.js';
+import { documentOf } from './document.js';
 import { embeddedPictures } from './embedded.js';
 
 export interface HtmlOptions {
@@ -27,39 +27,19 @@ export async function htmlReport(
     placesOf(manifest, run),
     single ? embeddedPictures(manifest, run) : {},
   ]);
-  const data: ReportData = { manifest, places, rules, pictures, known: known ?? null };
-  const policy = [
-    "default-src 'none'",
-    "img-src 'self' file: data:",
-    `style-src ${hashOf(style)}`,
-    `script-src ${hashOf(script)}`,
-    "base-uri 'none'",
-    "form-action 'none'",
-  ].join('; ');
-  return [
-    '<!doctype html>',
-    '<html lang="en">',
-    '<meta charset="utf-8">',
-    `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
-    '<meta name="viewport" content="width=device-width, initial-scale=1">',
-    '<meta name="color-scheme" content="light dark">',
-    '<title>Isoptic</title>',
-    `<style>${style}</style>`,
-    '<body>',
-    '<noscript><p>This report is drawn by its own script, which this browser was told not to run. The findings stand in run.json, and <code>isoptic report</code> tells them as text.</p></noscript>',
-    '<div id="report"></div>',
-    `<script type="application/json" id="data">${inScript(JSON.stringify(data))}</script>`,
-    `<script type="module">${script}</script>`,
-    '',
-  ].join('\n');
-}
-
-/**
- * JSON as it can stand in a script element: what would end the element or open a comment in it is written as an escape
- * (HTML, "Restrictions for contents of script elements").
- */
-function inScript(json: string): string {
-  return json.replaceAll('<', '\\u003c');
+  const data: ReportData = {
+    manifest,
+    places,
+    rules,
+    pictures,
+    known: known ?? manifest.against?.known ?? null,
+  };
+  return documentOf({
+    style,
+    script,
+    data,
+    unread: 'The findings stand in run.json, and <code>isoptic report</code> tells them as text.',
+  });
 }
 
 async function placesOf(manifest: Manifest, run: string): Promise<ReportData['places']> {
@@ -76,9 +56,4 @@ async function rulesOf({ findings }: Manifest): Promise<ReportData['rules']> {
   ) as ReportData['rules'];
   const names = new Set(findings.map(({ rule }) => rule));
   return Object.fromEntries(Object.entries(all).filter(([name]) => names.has(name)));
-}
-
-/** Content Security Policy 3, section 2.3.1: a source expression for one inline element. */
-function hashOf(text: string): string {
-  return `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
 }

@@ -7,7 +7,15 @@ import { arrangementChanges } from './arrangement.js';
 import { contentChanges } from './contents.js';
 import type { Difference, Single, StructureOptions } from './difference.js';
 import { firstScreenChanges } from './first-screen.js';
-import { followersOf, growthOf, shiftOrigins, shiftsOf, type Shift, type Shifts } from './geometry.js';
+import {
+  followersOf,
+  growthOf,
+  shiftOrigins,
+  shiftsOf,
+  type Growth,
+  type Shift,
+  type Shifts,
+} from './geometry.js';
 import { lineChanges } from './lines.js';
 import { seenChanges } from './seen.js';
 import { ownStyles, stylesText, type StyleChange } from './styles.js';
@@ -79,7 +87,7 @@ function withGeometry(
   const origins = shiftOrigins(pairing, shifts, (i) => !following.has(i) && !causes.has(i));
   const own = origins.map((i) => shiftSingle(pairing, shifts, i));
   const primary = [...seen, ...contents, ...moved, ...styled, ...own];
-  return primary.map((single) => ({ ...single, follows: followsText(pairing, shifts, single) }));
+  return withFollows(pairing, shifts, primary);
 }
 
 /** A container whose width is another one because of something else has its rows broken by that. */
@@ -232,21 +240,50 @@ function shiftChange(
   };
 }
 
-/** What comes of a difference: the part of the page that grew by it, and what is below. */
-function followsText(pairing: Pairing, shifts: Shifts, { kind, a: i, b: j }: Single): string[] {
-  const { a, b, toA } = pairing;
-  let from = i >= 0 && pairing.toB[i]! >= 0 ? i : i >= 0 ? a.view.parent(i) : -1;
-  for (let at = from < 0 ? b.view.parent(j) : -1; at >= 0 && from < 0; at = b.view.parent(at))
-    from = toA[at]!;
-  if (from < 0) return [];
-  const growth = growthOf(pairing, shifts, from);
-  if (!growth) return [];
-  const { node, from: was, to: is, below } = growth;
+/**
+ * With what comes of each difference: the part of the page that grew by it, and what is below. Where several make one part grow, it is told of the one
+ * that did most.
+ */
+function withFollows(pairing: Pairing, shifts: Shifts, singles: readonly Single[]): Followed[] {
+  const best = new Map<
+    NodeIndex,
+    { readonly single: Single; readonly by: number; readonly growth: Growth }
+  >();
+  for (const single of singles) {
+    const from = placeIn(pairing, single);
+    const growth = from < 0 ? null : growthOf(pairing, shifts, from);
+    if (!growth) continue;
+    const by = heightBy(pairing, shifts, single);
+    if (by > (best.get(growth.node)?.by ?? -1)) best.set(growth.node, { single, by, growth });
+  }
+  const growths = new Map([...best.values()].map(({ single, growth }) => [single, growth]));
+  return singles.map((single) => {
+    const growth = growths.get(single);
+    return { ...single, follows: growth ? followsText(pairing, single, growth) : [] };
+  });
+}
+
+/** Where a difference is in the first layout: itself, or what it stands in. */
+function placeIn({ a, b, toA, toB }: Pairing, { a: i, b: j }: Single): NodeIndex {
+  if (i >= 0) return toB[i]! >= 0 ? i : a.view.parent(i);
+  for (let at = b.view.parent(j); at >= 0; at = b.view.parent(at)) if (toA[at]! >= 0) return toA[at]!;
+  return -1;
+}
+
+/** How much higher or lower the page may be by a difference, CSS px. */
+function heightBy({ a, b, toB }: Pairing, shifts: Shifts, { a: i, b: j, kind }: Single): number {
+  if (i < 0 || (kind === 'shown' && j >= 0)) return b.view.box(j).height;
+  if (toB[i]! < 0 || kind === 'hidden') return a.view.box(i).height;
+  const { dh = 0, dy = 0 } = shifts.get(i) ?? {};
+  return Math.max(Math.abs(dh), Math.abs(dy));
+}
+
+function followsText({ a }: Pairing, { kind, a: i }: Single, { node, from, to, below }: Growth): string[] {
   const isItself = node === i && kind === 'resized';
   return [
     ...(isItself
       ? []
-      : [`${selectorIn(a.view, node)} ${is > was ? 'grew' : 'shrank'} from ${was} to ${is} px`]),
+      : [`${selectorIn(a.view, node)} ${to > from ? 'grew' : 'shrank'} from ${from} to ${to} px`]),
     ...(below === 0
       ? []
       : [`everything below it moved ${below > 0 ? 'down' : 'up'} by ${Math.abs(below)} px`]),

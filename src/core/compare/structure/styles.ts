@@ -1,4 +1,5 @@
 import { tidy } from '../../geometry/format.js';
+import { perSnapshot } from '../../layout/memo.js';
 import { SETTING_PROPERTIES, type DeclaredProperty, type StyleProperty } from '../../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import type { Pairing } from '../pairing.js';
@@ -127,8 +128,13 @@ const UNREAD: Readonly<Record<string, string>> = {
 
 function valueOf(view: SnapshotView, i: NodeIndex, property: StyleProperty | DeclaredProperty): string {
   const value = view.style(i, property);
-  return value === '' ? (UNREAD[property] ?? '') : value;
+  if (value === '') return UNREAD[property] ?? '';
+  // The same site at another address shows the same.
+  return value.includes('url(') ? value.replaceAll(siteOf(view), '') : value;
 }
+
+/** `https://example.test`: what the addresses of a site begin with. */
+const siteOf = perSnapshot((view) => /^[a-z]+:\/\/[^/]*/.exec(view.snapshot.url)?.[0] ?? view.snapshot.url);
 
 /** How words are set is known of elements with words of their own; where all words around changed alike, it is told there. */
 function settingChanges(

@@ -1,0 +1,37 @@
+/** Linear light of each sRGB value, 0 to 1 (IEC 61966-2-1). */
+const LINEAR = Float64Array.from({ length: 256 }, (_, value) => {
+  const share = value / 255;
+  return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+});
+
+/**
+ * How different two colours look: the Euclidean distance in Oklab, which CSS Color 4 (section 11) names ΔEOK; 0.02 is about what can just be
+ * seen beside each other, black to white is 1.
+ * Source: Björn Ottosson, "A perceptual color space for image processing", 2020.
+ * @param r1, g1, b1, r2, g2, b2 sRGB, 0 to 255
+ */
+export function colourDistance(
+  r1: number,
+  g1: number,
+  b1: number,
+  r2: number,
+  g2: number,
+  b2: number,
+): number {
+  toOklab(r1, g1, b1, FIRST);
+  toOklab(r2, g2, b2, SECOND);
+  return Math.hypot(FIRST[0]! - SECOND[0]!, FIRST[1]! - SECOND[1]!, FIRST[2]! - SECOND[2]!);
+}
+
+const FIRST = new Float64Array(3);
+const SECOND = new Float64Array(3);
+
+function toOklab(red: number, green: number, blue: number, into: Float64Array): void {
+  const [r, g, b] = [LINEAR[red]!, LINEAR[green]!, LINEAR[blue]!];
+  const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
+  const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
+  const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
+  into[0] = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s;
+  into[1] = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
+  into[2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
+}
