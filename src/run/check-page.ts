@@ -1,3 +1,4 @@
+import { layoutsOf } from '../core/compare/layouts.js';
 import { keyOf, type JudgedRender } from '../core/findings/judge.js';
 import { findingsOf } from '../core/findings/group.js';
 import type { Cause } from '../core/cause/cause.js';
@@ -22,6 +23,8 @@ export interface CheckedPage {
   readonly findings: FindingRecord[];
   /** Those of the plan, and those that show what a search over sizes found. */
   readonly devices: readonly Device[];
+  /** Which devices show one layout, by page and state. */
+  readonly layouts: NonNullable<Manifest['layouts']>;
   /** What a search over its sizes found. */
   readonly sweep: SweepRecord | null;
 }
@@ -79,8 +82,23 @@ export async function checkPage(
     renders,
     devices,
     findings: sweep ? written.map((finding) => withConditions(finding, page.id, sweep)) : written,
+    layouts: entries.flatMap(({ id }) => layoutsIn(id, judged)),
     sweep: sweep && withUnguarded(sweep.record, page.id, written),
   };
+}
+
+/** Of one render there is nothing to tell. */
+function layoutsIn(page: string, judged: readonly JudgedRender[]): CheckedPage['layouts'] {
+  const renders = judged
+    .filter(({ render }) => render.page === page)
+    .map(({ render: { device, view } }) => ({ name: device.name, view }));
+  if (renders.length < 2) return [];
+  const groups = layoutsOf(renders).map(({ names, apart, differences }) => ({
+    profiles: [...names],
+    apart: [...apart],
+    differences,
+  }));
+  return [{ page, groups }];
 }
 
 /** The sizes that show what the devices of the plan don't. */

@@ -91,6 +91,7 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     profiles: [...devices.values()].map(profileRecord),
     renders,
     findings,
+    layouts: pages.flatMap((page) => page.layouts),
     waivers,
     ...(sweeper && { sweep: pages.flatMap((page) => page.sweep ?? []) }),
     summary: summarise(renders, findings),

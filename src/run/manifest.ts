@@ -231,6 +231,23 @@ export const manifestSchema = z.object({
   ),
   renders: z.array(renderSchema),
   findings: z.array(findingSchema),
+  layouts: z
+    .array(
+      z.object({
+        page: z.string(),
+        groups: z.array(
+          z.object({
+            profiles: z.array(z.string()),
+            apart: z
+              .array(z.string())
+              .describe('what sets it apart from the first, in sentences; some of them'),
+            differences: z.number().int().describe('how many there are'),
+          }),
+        ),
+      }),
+    )
+    .optional()
+    .describe('by page, which profiles show one layout: that of most profiles first'),
   sweep: z.array(sweepSchema).optional().describe('what a search over sizes found, page by page'),
   waivers: z.array(waiverSchema.extend({ state: z.enum(['used', 'unused', 'expired']) })),
   against: z

@@ -1,6 +1,7 @@
 import {
   DECLARED_PROPERTIES,
   FLAG_RENDERED,
+  FLAG_TEXT,
   LINE_FIELD,
   LINE_UNBREAKABLE,
   STYLE_PROPERTIES,
@@ -32,6 +33,10 @@ export interface Node {
     /** Row of the page's `faces`. */
     readonly face?: number;
   }[];
+  /** Words of its own. */
+  readonly says?: string;
+  /** How they are set (`SETTING_PROPERTIES`). */
+  readonly setting?: string;
   readonly children?: readonly Node[];
 }
 
@@ -50,7 +55,6 @@ export interface PageOptions {
   readonly viewportMeta?: string | null;
   /** Node, natural width, natural height, pixels for one px. */
   readonly pictures?: readonly Quad[];
-  readonly texts?: readonly { readonly node: number; readonly text: string; readonly setting?: string }[];
   readonly sources?: readonly { readonly node: number; readonly address: string }[];
   readonly brokenPictures?: readonly { readonly node: number; readonly url: string }[];
   readonly labels?: readonly (readonly [field: number, label: number])[];
@@ -142,6 +146,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
   };
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
   const styles: number[] = [];
+  const texts: number[] = [];
 
   const add = (node: Node, parent: number, nth: number) => {
     const at = nodes.count++;
@@ -154,7 +159,11 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     nodes.id.push(number(node.id ?? ''));
     nodes.classes.push(number(node.class ?? ''));
     nodes.nth.push(nth);
-    nodes.flags.push((node.flags ?? 0) | (node.hidden ? 0 : FLAG_RENDERED));
+    if (node.says !== undefined)
+      texts.push(at, number(node.says), number(node.setting ?? '400;normal;none;normal;start'));
+    nodes.flags.push(
+      (node.says === undefined ? 0 : FLAG_TEXT) | (node.flags ?? 0) | (node.hidden ? 0 : FLAG_RENDERED),
+    );
     nodes.style.push(at);
     for (const property of properties) styles.push(number(node.style?.[property] ?? INITIAL[property] ?? ''));
     nodes.box.push(...node.box);
@@ -212,15 +221,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],
-      texts: [
-        ...(options.texts ?? [])
-          .map(({ node, text, setting }) => [
-            node,
-            number(text),
-            number(setting ?? '400;normal;none;normal;start'),
-          ])
-          .flat(),
-      ],
+      texts,
       sources: [...(options.sources ?? []).map(({ node, address }) => [node, number(address)]).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],

@@ -4,6 +4,7 @@ import { RULES } from '../../core/rules/index.js';
 import type { FindingRecord, Manifest } from '../../run/manifest.js';
 import { pageName } from '../../report/page-name.js';
 import { findingLines, onLines } from './finding-lines.js';
+import { layoutLines } from './layout-lines.js';
 import { matrixLines } from './matrix.js';
 import { sweepLines } from './sweep-lines.js';
 import { onlyNew } from '../against.js';
@@ -32,6 +33,7 @@ export function summaryText(run: Manifest, reportPath: string, options: SummaryO
         .map((sweep) => sweepLines(sweep, manifest, columns)),
       pageLines(manifest, page, options),
     ]),
+    options.onlySizes === true ? [] : layoutLines(manifest, columns),
     options.notices ? [] : noticeLines(manifest, columns),
     noteLines(manifest, columns),
     waiverLines(manifest, columns),

@@ -3,7 +3,7 @@ import { useEffect, useLayoutEffect, useRef } from 'preact/hooks';
 import { showAt, toTop, resettle } from './follow.js';
 import { Pane } from './pane.js';
 import { GAP, PANE_HEAD, paneBoxes, room, STRIP, wallWidth } from './room.js';
-import { groups, lit, opened, page, view } from './state.js';
+import { groups, lit, manifest, opened, page, view } from './state.js';
 import type { FindingRecord } from '../../run/manifest.js';
 import { setWall, zoomBy } from './zooming.js';
 import { CmRuler } from './cm-ruler.js';
@@ -80,6 +80,7 @@ export function Wall() {
       >
         <div class="track" style={{ width: wallWidth.value }}>
           <GroupNames />
+          <LayoutBands />
           {shown.value.map((box) => (
             <Pane key={`${id} ${box.profile.name}`} box={box} />
           ))}
@@ -106,6 +107,44 @@ function bringIntoView(finding: FindingRecord, wall: HTMLElement | null): void {
   if (!target) return;
   if (!isInSight(target.profile)) wall.scrollLeft = Math.max(0, boxes.get(target.profile)!.left - GAP);
   requestAnimationFrame(() => showAt(target.profile, (target.lost?.[0] ?? target.rect).y, 0.2));
+}
+
+/** Over panes beside one another that show one layout, a band; what sets it apart is in its title. */
+function LayoutBands() {
+  const layouts = manifest.layouts?.find((each) => each.page === page.value.id)?.groups ?? [];
+  if (layouts.length < 2) return null;
+  const groupOf = (name: string) => layouts.findIndex(({ profiles }) => profiles.includes(name));
+  const bands: { group: number; left: number; right: number; key: string }[] = [];
+  for (const { profile, left, outer } of paneBoxes.value) {
+    const group = groupOf(profile.name);
+    if (group < 0) continue;
+    const last = bands.at(-1);
+    if (last?.group === group) last.right = left + outer;
+    else bands.push({ group, left, right: left + outer, key: profile.name });
+  }
+  return (
+    <>
+      {bands.map(({ group, left, right, key }) => {
+        const { apart, differences, profiles } = layouts[group]!;
+        const text =
+          group === 0
+            ? `Layout 1 of ${layouts.length}, that of most profiles (${profiles.length})`
+            : `Layout ${group + 1} of ${layouts.length}; it differs from the first in ${differences}: ${apart.join('; ')}${differences > apart.length ? '; …' : ''}`;
+        return (
+          <span
+            key={key}
+            class={`layout-over layout-${group % 4}`}
+            style={{ left, width: right - left }}
+            title={text}
+            role="img"
+            aria-label={text}
+          >
+            <span>{group + 1}</span>
+          </span>
+        );
+      })}
+    </>
+  );
 }
 
 /** The name of each class over its first pane. */

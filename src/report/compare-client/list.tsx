@@ -8,6 +8,7 @@ export function List() {
   const shown = pair.value;
   const { findings, notes } = comparison;
   const isFolded = useSignal(false);
+  const isHere = ({ pages }: { readonly pages: readonly string[] }) => !shown || pages.includes(shown.page);
   return (
     <aside class="compare-list" aria-label="Differences">
       {shown && (
@@ -70,14 +71,14 @@ export function List() {
         </h2>
         {!isFolded.value && (
           <ul class="looks">
-            {findings.new.map((finding) => (
+            {findings.new.filter(isHere).map((finding) => (
               <li key={finding.id}>
                 <Sign mark={finding.severity} /> <span class="tag">new</span> {finding.rule}{' '}
                 <bdi>{finding.selector}</bdi>
                 <span class="soft follow">{finding.message}</span>
               </li>
             ))}
-            {findings.gone.map((finding) => (
+            {findings.gone.filter(isHere).map((finding) => (
               <li key={finding.id} class="gone">
                 <Sign mark={finding.severity} /> <span class="tag">gone</span> {finding.rule}{' '}
                 <bdi>{finding.selector}</bdi>

@@ -136,7 +136,7 @@ function Slider({ pair }: { readonly pair: PairRecord }) {
         <bdi>{nameOf(pair, 'b')}</bdi>
       </p>
       <div class="compare-window" tabIndex={0} role="group" aria-label="The second under the first, scrolls">
-        <div class="stack">
+        <div class="stack" style={{ width: widest(pair) }}>
           <Picture pair={pair} side="b" />
           <div class="top-picture" style={{ clipPath: `inset(0 ${100 - cut.value}% 0 0)` }}>
             <Picture pair={pair} side="a" />
@@ -166,7 +166,7 @@ function Blink({ pair }: { readonly pair: PairRecord }) {
         <bdi>{nameOf(pair, side.value)}</bdi>
       </p>
       <div class="compare-window" tabIndex={0} role="group" aria-label="One after the other, scrolls">
-        <div class="stack">
+        <div class="stack" style={{ width: widest(pair) }}>
           <Picture pair={pair} side="b" />
           <div class="top-picture" style={{ visibility: side.value === 'a' ? 'visible' : 'hidden' }}>
             <Picture pair={pair} side="a" />
@@ -207,6 +207,15 @@ function Picture({ pair, side }: { readonly pair: PairRecord; readonly side: Sid
   return file === null ? (
     <p class="list-note">There is no picture.</p>
   ) : (
-    <img src={file} alt={`${pair.page}, ${nameOf(pair, side)}`} />
+    <img
+      src={file}
+      alt={`${pair.page}, ${nameOf(pair, side)}`}
+      style={{ width: `${(100 * widthOf(pair, side)) / widest(pair)}%` }}
+    />
   );
 }
+
+/** Of the whole page, CSS px. */
+const widthOf = (pair: PairRecord, side: Side) => pair.sizes[side]?.width ?? 1;
+/** One px of both is drawn as large. */
+const widest = (pair: PairRecord) => Math.max(widthOf(pair, 'a'), widthOf(pair, 'b'));

@@ -56,7 +56,9 @@ export function shiftMapOf({ a, b, toA }: Pairing, from: Shown, to: Shown): Shif
   const [dx, dy, owner] = [new Int16Array(cells), new Int16Array(cells), new Int32Array(cells).fill(-1)];
   // Nothing is painted over by what holds it, which stands before it.
   for (const [j, move] of moves) {
-    overCells(b.view.box(j), to, columns, rows, (start, end) => {
+    // What is new takes every cell that it reaches into.
+    const rect = move[0] === ALONE ? grown(b.view.box(j), CELL / 2 / to.scale) : b.view.box(j);
+    overCells(rect, to, columns, rows, (start, end) => {
       dx.fill(move[0], start, end);
       dy.fill(move[1], start, end);
       owner.fill(toA[j]!, start, end);
@@ -111,6 +113,10 @@ function isAlone(b: Pairing['b'], j: NodeIndex, toA: Int32Array): boolean {
     waiting.push(...b.children[at]!);
   }
   return true;
+}
+
+function grown({ x, y, width, height }: Rect, by: number): Rect {
+  return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by };
 }
 
 function clamp(value: number, most: number): number {

@@ -275,7 +275,7 @@ function heightBy({ a, b, toB }: Pairing, shifts: Shifts, { a: i, b: j, kind }: 
   if (i < 0 || (kind === 'shown' && j >= 0)) return b.view.box(j).height;
   if (toB[i]! < 0 || kind === 'hidden') return a.view.box(i).height;
   const { dh = 0, dy = 0 } = shifts.get(i) ?? {};
-  return Math.max(Math.abs(dh), Math.abs(dy));
+  return kind === 'moved' ? Math.abs(dy) : Math.abs(dh);
 }
 
 function followsText({ a }: Pairing, { kind, a: i }: Single, { node, from, to, below }: Growth): string[] {

@@ -1,0 +1,340 @@
+import { cp, mkdir, readdir, readFile, rm, unlink, writeFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import type { Browser } from 'puppeteer-core';
+import { compareSchema, type Comparison } from '../../src/run/compare/record.js';
+import { isoptic, readManifest, temporaryFolder } from '../support/program.js';
+import { drawn, openReport, startBrowser } from '../support/tab.js';
+
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+const inTemp = (...args: string[]) => isoptic(args, { cwd: temp.path });
+const ON = 'ios-phone-390,windows-laptop-1366';
+
+const page = (main: string, style = '') =>
+  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Quay</title>
+<style>body { margin: 0; font: 16px/1.5 sans-serif } .card { padding: 16px; background: #dce9ec } ${style}</style>
+<body><main>${main}</main></body></html>`;
+const BEFORE = page(
+  '<h1>Wickham Quay</h1><p class="card">Boats cross every day.</p><p>Tickets at the quay.</p>',
+);
+const AFTER = page(
+  '<h1>Wickham Quay</h1><p class="news">A new boat from spring on.</p><p class="card">Boats cross every day.</p><p>Tickets on board.</p><div style="width:1500px;background:#0a8">Wide</div>',
+);
+
+const check = (folder: string, out: string, ...more: string[]) =>
+  inTemp('check', folder, '--on', ON, '--fail-on', 'never', '--out', out, ...more);
+const compared = async (...args: string[]): Promise<Comparison> => {
+  const outcome = await inTemp('compare', ...args, '--json', '--replace', '--out', 'comparison');
+  return compareSchema.parse(JSON.parse(outcome.stdout));
+};
+
+beforeAll(async () => {
+  temp = await temporaryFolder();
+  for (const [folder, text] of [
+    ['before', BEFORE],
+    ['after', AFTER],
+  ] as const) {
+    await mkdir(join(temp.path, folder));
+    await writeFile(join(temp.path, folder, 'index.html'), text);
+    await check(folder, `run-${folder}`);
+  }
+}, 60_000);
+afterAll(() => temp.dispose());
+
+test('two runs: what differs in structure, in pixels and in findings, and how a command ends', async () => {
+  const outcome = await inTemp('compare', 'run-before', 'run-after', '--out', 'told');
+  expect(outcome.status).toBe(1);
+  expect(outcome.stdout).toContain('2 of 2 renders differ');
+  expect(outcome.stdout).toMatch(/inserted {2}p\.news is new\n {4}Main grew from/);
+  expect(outcome.stdout).toMatch(/new error {2}page-overflow/);
+  const told = compareSchema.parse(JSON.parse(await readFile(join(temp.path, 'told/compare.json'), 'utf8')));
+  expect(told.pairs.map(({ a, b }) => [a, b])).toEqual([
+    ['ios-phone-390', 'ios-phone-390'],
+    ['windows-laptop-1366', 'windows-laptop-1366'],
+  ]);
+  const [pair] = told.pairs;
+  expect(pair!.differences.map(({ kind }) => kind)).toEqual(['inserted', 'inserted', 'text']);
+  expect(pair!.unlike).toBeGreaterThan(0);
+  // What moved looks the same where it went.
+  expect(pair!.pixels!.boxes.filter(({ explained }) => !explained)).toEqual([]);
+  expect(told.findings.new.map(({ rule }) => rule)).toContain('page-overflow');
+  for (const file of [pair!.pictures.a!, pair!.pictures.b!]) await readFile(join(temp.path, 'told', file));
+  const status = async (...args: string[]) =>
+    (await inTemp('compare', 'run-before', 'run-after', '--replace', '--out', 'told', ...args)).status;
+  expect(await status('--fail-on', 'never')).toBe(0);
+  // The other way round nothing is new, and all the same it is a change.
+  const back = ['compare', 'run-after', 'run-before', '--replace', '--out', 'told', '--fail-on'];
+  expect((await inTemp(...back, 'new-warning')).status).toBe(0);
+  expect((await inTemp(...back, 'change')).status).toBe(1);
+});
+
+test('two runs of one site: nothing differs', async () => {
+  await check('before', 'again');
+  const outcome = await inTemp('compare', 'run-before', 'again', '--fail-on', 'change', '--out', 'same');
+  expect(outcome.status).toBe(0);
+  expect(outcome.stdout).toContain('Nothing differs: 2 renders of 1 page compared.');
+  expect(await readdir(join(temp.path, 'same'))).not.toContain('shots');
+});
+
+test('a picture that looks otherwise without another structure is boxed and tied to its element', async () => {
+  const canvas = (colour: string) =>
+    page(
+      `<h1>Tides</h1><canvas id="tide" width="200" height="100"></canvas><script>const c = tide.getContext('2d'); c.fillStyle = '${colour}'; c.fillRect(40, 20, 60, 40)</script>`,
+    );
+  for (const [folder, colour] of [
+    ['teal', '#088'],
+    ['red', '#b00'],
+  ] as const) {
+    await mkdir(join(temp.path, folder));
+    await writeFile(join(temp.path, folder, 'index.html'), canvas(colour));
+  }
+  const { pairs } = await compared('teal', 'red', '--on', 'windows-laptop-1366');
+  expect(pairs[0]!.differences).toEqual([]);
+  const { boxes, heat, score } = pairs[0]!.pixels!;
+  expect(boxes).toMatchObject([{ width: 60, height: 40, selector: '#tide', explained: false }]);
+  expect(score).toBeGreaterThan(0);
+  await readFile(join(temp.path, 'comparison', heat!));
+  const without = await compared('teal', 'red', '--on', 'windows-laptop-1366', '--leave-out', '#tide');
+  expect(without.pairs[0]!.pixels!.boxes).toEqual([]);
+});
+
+test('two profiles of one run', async () => {
+  const { pairs } = await compared('run-after:ios-phone-390', 'run-after:windows-laptop-1366');
+  expect(pairs).toMatchObject([{ a: 'ios-phone-390', b: 'windows-laptop-1366', pixels: null }]);
+  const refused = await inTemp('compare', 'run-after:ios-phone-390', 'run-after');
+  expect([refused.status, refused.stderr]).toEqual([
+    2,
+    expect.stringContaining('Write RUN:PROFILE for both'),
+  ]);
+  const unknown = await inTemp('compare', 'run-after:tv', 'run-after:tv');
+  expect(unknown.stderr).toContain('It has ios-phone-390, windows-laptop-1366.');
+});
+
+test('staging and live on two servers, rendered on one lineup; a device that is led elsewhere is told first', async () => {
+  const serve = async (text: string) => {
+    const server = createServer((request, response) => {
+      const isPhone = /iPhone/.test(request.headers['user-agent'] ?? '');
+      if (isPhone && request.url === '/' && text === AFTER)
+        return response.writeHead(302, { location: '/m/' }).end();
+      return response.setHeader('content-type', 'text/html').end(text);
+    });
+    await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+    return { server, url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/` };
+  };
+  const [live, staging] = [await serve(BEFORE), await serve(AFTER)];
+  try {
+    const { pairs, notes } = await compared(live.url, staging.url, '--on', ON, '--no-pixels');
+    expect(notes).toEqual([]);
+    expect(pairs.map(({ b, variant }) => [b, variant])).toEqual([
+      ['ios-phone-390', 'led to another address, /m/ in place of /'],
+      ['windows-laptop-1366', null],
+    ]);
+    expect(pairs[1]!.differences.map(({ kind }) => kind)).toEqual(['inserted', 'inserted', 'text']);
+  } finally {
+    live.server.close();
+    staging.server.close();
+  }
+});
+
+test('the configuration leaves out elements, kinds and regions, and allows px, page by page', async () => {
+  await writeFile(
+    join(temp.path, 'lenient.yaml'),
+    'compare:\n  - leaveOut: [.news, div]\n  - pages: [home, "index*"]\n    without: [text]\n',
+  );
+  const { pairs } = await compared('run-before', 'run-after', '--config', 'lenient.yaml');
+  expect(pairs.flatMap(({ differences }) => differences)).toEqual([]);
+});
+
+test('what could not be compared is told, and costs nothing else', async () => {
+  await cp(join(temp.path, 'run-after'), join(temp.path, 'damaged'), { recursive: true });
+  const { renders } = await readManifest(join(temp.path, 'damaged'));
+  const file = (profile: string) => renders.find((render) => render.profile === profile)!;
+  await writeFile(join(temp.path, 'damaged', file('ios-phone-390').shots.full!), 'no picture');
+  const layouts = join(temp.path, 'damaged/layouts', file('windows-laptop-1366').page);
+  await unlink(join(layouts, 'windows-laptop-1366.json.gz'));
+  const { pairs } = await compared('run-before', 'damaged');
+  expect(pairs[0]!.differences.length).toBeGreaterThan(0);
+  expect(pairs[0]!.notes[0]).toMatch(/^its pictures could not be compared/);
+  expect(pairs[1]!.notes[0]).toMatch(/^its structure could not be compared/);
+  expect(pairs[1]).toMatchObject({ unlike: null, differences: [] });
+  expect(pairs[1]!.pixels!.boxes.length).toBeGreaterThan(0);
+  await inTemp(
+    'check',
+    'before',
+    '--on',
+    'ios-phone-390,tv-1920',
+    '--no-layouts',
+    '--fail-on',
+    'never',
+    '--out',
+    'other',
+  );
+  const { notes } = await compared('run-before', 'other');
+  expect(notes).toEqual([
+    'profile only in the first: windows-laptop-1366',
+    'profile only in the second: tv-1920',
+  ]);
+});
+
+test.each([
+  [['compare', 'run-before'], 'compare: two things are compared, and 1 were named.'],
+  [['compare', 'run-before', 'run-after', '--fail-on', 'error'], '--fail-on error: not one of those.'],
+  [['compare', 'run-before', 'run-after', '--tolerance', 'much'], '--tolerance much: not a length.'],
+  [['compare', 'run-before', 'nowhere/'], 'nowhere/: there is no such file or folder.'],
+  [['compare', 'baseline', 'run-after'], 'there is no baseline in it.'],
+  [['check', 'before', '--against', 'nowhere'], 'nowhere: there is no such folder.'],
+])('%s is refused with what to do', async (args, message) => {
+  const outcome = await inTemp(...args);
+  expect(outcome.status).toBe(2);
+  expect(outcome.stderr).toContain(message);
+});
+
+describe('a baseline', () => {
+  beforeAll(async () => {
+    await mkdir(join(temp.path, '.git'));
+    await writeFile(join(temp.path, '.git/HEAD'), 'ref: refs/heads/main\n');
+  });
+  afterAll(() => rm(join(temp.path, '.git'), { recursive: true }));
+  const branch = (name: string) => writeFile(join(temp.path, '.git/HEAD'), `ref: refs/heads/${name}\n`);
+
+  test('is kept, held against, taken over render by render, and each branch has its own', async () => {
+    const saved = await inTemp('baseline', 'save', 'run-before');
+    expect(saved.stdout).toMatch(/^Kept 1 page on 2 profiles, \d+ findings? as the baseline of main/);
+    const same = await inTemp(
+      'compare',
+      'baseline',
+      'run-before',
+      '--fail-on',
+      'change',
+      '--out',
+      'against',
+      '--replace',
+    );
+    expect(same).toMatchObject({ status: 0 });
+    const objects = (await readdir(join(temp.path, 'isoptic-baseline/objects'), { recursive: true })).filter(
+      (name) => name.includes('.'),
+    );
+    expect(objects.some((name) => name.endsWith('.webp'))).toBe(true);
+    // Saved again it is the same files.
+    await inTemp('baseline', 'save', 'again');
+    const after = (await readdir(join(temp.path, 'isoptic-baseline/objects'), { recursive: true })).filter(
+      (name) => name.includes('.'),
+    );
+    expect(after.filter((name) => name.endsWith('.webp')).sort()).toEqual(
+      objects.filter((name) => name.endsWith('.webp')).sort(),
+    );
+
+    await branch('feature/boats');
+    const changed = await compared('baseline', 'run-after');
+    expect(changed.a.name).toBe('the baseline of main');
+    expect(changed.pairs.every(({ differences }) => differences.length > 0)).toBe(true);
+    await writeFile(
+      join(temp.path, 'meant.txt'),
+      `# what is meant\n${changed.pairs[0]!.page} ios-phone-390\n`,
+    );
+    const taken = await inTemp('baseline', 'take', 'run-after', '--list', 'meant.txt');
+    expect(taken.stdout).toMatch(/^Took over 1 render; the baseline of feature\/boats has/);
+    const partly = await compared('baseline', 'run-after');
+    expect(partly.pairs.map(({ b, differences }) => [b, differences.length > 0])).toEqual([
+      ['ios-phone-390', false],
+      ['windows-laptop-1366', true],
+    ]);
+    const shown = await inTemp('baseline', 'show');
+    expect(shown.stdout).toMatch(/^main\n[^]*^feature\/boats {2}\(this branch\)$/m);
+    await branch('main');
+    expect(
+      (await compared('baseline', 'run-before')).pairs.flatMap(({ differences }) => differences),
+    ).toEqual([]);
+    await branch('feature/boats');
+    expect((await inTemp('baseline', 'drop')).stdout).toBe('Dropped the baseline of feature/boats.\n');
+    expect((await inTemp('baseline', 'drop')).stdout).toContain('has no baseline of its own');
+  });
+
+  test('a check against it fails on what is new only', async () => {
+    await branch('main');
+    await inTemp('baseline', 'save', 'run-after');
+    const args = ['check', 'after', '--on', ON, '--out'];
+    expect((await inTemp(...args, 'alone')).status).toBe(1);
+    const held = await inTemp(...args, 'held', '--against', 'baseline');
+    expect(held.status).toBe(0);
+    expect(held.stdout).toMatch(/Against the baseline of main: \d+ known findings? not listed, 0 gone\./);
+    const { against, findings } = await readManifest(join(temp.path, 'held'));
+    expect(against!.known).toEqual(findings.map(({ id }) => id));
+    const fresh = await inTemp('check', 'after', '--on', ON, '--out', 'fresh', '--against', 'run-before');
+    expect(fresh.status).toBe(1);
+    expect(fresh.stdout).toMatch(/1 new error/);
+  });
+
+  test('a damaged one, and one of another version, are told', async () => {
+    const path = join(temp.path, 'isoptic-baseline/main.json');
+    const text = await readFile(path, 'utf8');
+    await writeFile(path, text.slice(0, 500));
+    expect((await inTemp('compare', 'baseline', 'run-after')).stderr).toContain('it is no whole JSON');
+    await writeFile(path, JSON.stringify({ format: 'isoptic-baseline', version: 9 }));
+    expect((await inTemp('compare', 'baseline', 'run-after')).stderr).toContain('written by a newer Isoptic');
+    await writeFile(path, text);
+  });
+});
+
+describe('the view of a comparison', () => {
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await startBrowser();
+    await inTemp('compare', 'run-before', 'run-after', '--replace', '--out', 'view', '--fail-on', 'never');
+  });
+  afterAll(() => browser.close());
+
+  test('two pictures scroll in step, under a slider, one after the other, as heat; what is meant becomes a list', async () => {
+    const report = join(temp.path, 'view/compare.html');
+    const { page: tab, complaints } = await openReport(browser, report, '', { waitFor: '.comparing' });
+    await drawn(tab);
+    expect(
+      await tab.$$eval('.compare-page img', (all) =>
+        all.map((img) => (img).naturalWidth > 0),
+      ),
+    ).toEqual([true, true]);
+    await tab.keyboard.press('j');
+    expect(await tab.$eval('.differences .lit', (row) => row.textContent)).toContain('is new');
+    await tab.keyboard.press('2');
+    await tab.$eval('.over-head input', (input) => {
+      (input).value = '20';
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await drawn(tab);
+    expect(await tab.$eval('.top-picture', (element) => getComputedStyle(element).clipPath)).toBe(
+      'inset(0px 80% 0px 0px)',
+    );
+    await tab.keyboard.press('3');
+    await drawn(tab);
+    expect(await tab.$$('.stack img')).toHaveLength(2);
+    await tab.keyboard.press('4');
+    await drawn(tab);
+    expect(await tab.$eval('.compare-stage', (stage) => stage.textContent)).toContain('looks otherwise');
+    await tab.keyboard.press(']');
+    expect(await tab.evaluate(() => location.hash)).toContain('pair=1');
+    await tab.click('.meant input');
+    await drawn(tab);
+    expect(await tab.$eval('.meant .copy', (button) => button.textContent)).toBe('Copy list of 1');
+    expect(complaints).toEqual([]);
+    await tab.close();
+  }, 60_000);
+
+  test('passes the check itself', async () => {
+    const outcome = await inTemp(
+      'check',
+      'view/compare.html',
+      '--at',
+      '1280x800',
+      '--at',
+      '390x844',
+      '--shots',
+      'none',
+      '--fail-on',
+      'warning',
+      '--out',
+      'of-itself',
+    );
+    expect([outcome.status, outcome.stdout]).toEqual([0, expect.anything()]);
+  });
+});
