@@ -120,6 +120,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const pictures: number[] = [];
   const texts: number[] = [];
   const sources: number[] = [];
+  const corners: number[] = [];
   const brokenPictures: WireSnapshot['brokenPictures'] = [];
   const allowed: WireSnapshot['allowed'] = [];
   const referred = referredIds(document);
@@ -300,6 +301,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const display = value('display');
     rows?.set(element, node);
     elements[node] = element;
+    const radii = rect
+      ? reader.corners(style, nodes.style[node]!, nodes.border.slice(-4) as [number, number, number, number])
+      : '';
+    if (radii !== '') corners.push(node, strings.number(radii));
     const source = rect ? sourceOf(element, tag) : null;
     if (source !== null) sources.push(node, strings.number(source));
     if (tag === 'img' && rect) {
@@ -443,6 +448,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     pictures,
     texts,
     sources,
+    corners,
     brokenPictures,
     ...relations(elements, !isTrial, leave),
     allowed,

@@ -19,7 +19,7 @@ export interface StyleFacts {
 }
 
 /** A ground that is not painted. */
-const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\))$/;
+const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
 const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
@@ -56,6 +56,14 @@ export class StyleReader {
     const none = COLUMNS.map(() => strings.number(''));
     this.none = styles.number(none);
     this.rows[this.none] = none;
+  }
+
+  /** The radii of a box that is drawn, from the top left on, with spaces between; empty for what has none, or is not drawn. */
+  corners(style: CSSStyleDeclaration, row: number, border: Edges): string {
+    const isDrawn = !NOTHING.test(this.value(row, 'background-color')) || border.some((side) => side !== 0);
+    if (!this.hasRadius || !isDrawn) return '';
+    const radii = RADII.map((property) => style.getPropertyValue(property));
+    return radii.every((radius) => radius === '0px') ? '' : radii.join(' ');
   }
 
   /** Whether some rule may make a pseudo-element of an element. */
@@ -115,21 +123,19 @@ export class StyleReader {
     const position = read('position');
     const overflow = read('overflow-x') + read('overflow-y');
     read('box-sizing');
-    const ground = read('background-color');
+    read('background-color');
     for (const property of this.rare) if (this.maySet(element, property)) read(property);
     if (row[columnOf('background-image')] !== this.initial[columnOf('background-image')])
       read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
     if (position !== 'static' || isItem) read('z-index');
     if (position === 'absolute' || position === 'fixed') read('clip');
-    const isClipping = /hidden|clip|auto|scroll/.test(overflow);
-    if (isClipping) {
+    if (/hidden|clip|auto|scroll/.test(overflow)) {
       read('text-overflow');
       read('-webkit-line-clamp');
       if (overflow.includes('clip')) read('overflow-clip-margin');
+      if (this.hasRadius) for (const property of RADII) read(property);
     }
-    if (this.hasRadius && (isClipping || !NOTHING.test(ground) || facts.border.some((side) => side !== 0)))
-      for (const property of RADII) read(property);
     if (/flex/.test(display)) {
       read('flex-direction');
       read('flex-wrap');

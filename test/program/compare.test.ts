@@ -289,16 +289,15 @@ describe('the view of a comparison', () => {
     const report = join(temp.path, 'view/compare.html');
     const { page: tab, complaints } = await openReport(browser, report, '', { waitFor: '.comparing' });
     await drawn(tab);
-    expect(
-      await tab.$$eval('.compare-page img', (all) =>
-        all.map((img) => (img).naturalWidth > 0),
-      ),
-    ).toEqual([true, true]);
+    expect(await tab.$$eval('.compare-page img', (all) => all.map((img) => img.naturalWidth > 0))).toEqual([
+      true,
+      true,
+    ]);
     await tab.keyboard.press('j');
     expect(await tab.$eval('.differences .lit', (row) => row.textContent)).toContain('is new');
     await tab.keyboard.press('2');
     await tab.$eval('.over-head input', (input) => {
-      (input).value = '20';
+      input.value = '20';
       input.dispatchEvent(new Event('input', { bubbles: true }));
     });
     await drawn(tab);

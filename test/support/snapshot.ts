@@ -222,6 +222,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],
       texts,
+      corners: [],
       sources: [...(options.sources ?? []).map(({ node, address }) => [node, number(address)]).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],

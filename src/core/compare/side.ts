@@ -1,7 +1,7 @@
 import { digest } from '../identity/digest.js';
 import { classesWritten, isNamed } from '../identity/names.js';
 import { perSnapshot } from '../layout/memo.js';
-import { sceneOf } from '../layout/scene.js';
+import { paintedOf } from '../layout/painted.js';
 import { FLAG_IN_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -30,7 +30,7 @@ const MOST_WORDS = 160;
 /** What the elements of a layout are known by; worked out once a layout. */
 export const sideOf: (view: SnapshotView) => Side = perSnapshot((view): Side => {
   const { count } = view;
-  const { painted } = sceneOf(view);
+  const { painted } = paintedOf(view);
   const rows: NodeIndex[] = [];
   const children: NodeIndex[][] = Array.from({ length: count }, () => []);
   const takesPart = new Uint8Array(count);

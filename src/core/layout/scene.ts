@@ -7,8 +7,9 @@ import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';
 import { isOpaque } from './paint.js';
+import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
-import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED, FLAG_RENDERED } from './snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from './snapshot.js';
 import { inkOf } from './text-ink.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -40,8 +41,6 @@ export interface Cover {
 
 /** What is seen thinner than this in either direction is not seen, CSS px: clipped-away text is often left 1 px. */
 const LEAST = 1.5;
-/** Content fainter than this is decoration, or a way to hide. */
-const FAINT = 0.1;
 
 /** A laid-out page as it is seen: what is painted, where, over what. Computed once a render, on first use. */
 export class Scene {
@@ -62,16 +61,9 @@ export class Scene {
   constructor(readonly view: SnapshotView) {
     this.clips = new Clips(view);
     this.order = new PaintOrder(view);
-    this.painted = new Uint8Array(view.count);
-    this.opacity = new Float64Array(view.count);
+    ({ painted: this.painted, opacity: this.opacity } = paintedOf(view));
     this.last = new Int32Array(view.count);
-    for (let i = 0; i < view.count; i++) {
-      const parent = view.parent(i);
-      this.opacity[i] = (parent < 0 ? 1 : this.opacity[parent]!) * ownOpacity(view, i);
-      const visible = view.has(i, FLAG_RENDERED) && isVisible(view, i);
-      this.painted[i] = visible && this.opacity[i]! > FAINT ? 1 : 0;
-      this.last[i] = i;
-    }
+    for (let i = 0; i < view.count; i++) this.last[i] = i;
     for (let i = view.count - 1; i > 0; i--) {
       const parent = view.parent(i);
       if (parent >= 0) this.last[parent] = Math.max(this.last[parent]!, this.last[i]!);
@@ -224,10 +216,6 @@ export class Scene {
     return covers;
   }
 }
-
-const ownOpacity = perStyle((view, i) => Number.parseFloat(view.style(i, 'opacity') || '1'));
-
-const isVisible = perStyle((view, i) => view.style(i, 'visibility') === 'visible');
 
 /** Letters so faint are there for something else: a field over a picture of its own, text for a background to shine through. */
 const isTransparentText = perStyle((view, i) => {

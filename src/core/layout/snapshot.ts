@@ -104,6 +104,8 @@ export interface LayoutSnapshot {
    * tell: weight, slant, lines, spacing and alignment as one text.
    */
   readonly texts: Int32Array;
+  /** The radii of drawn boxes, two numbers each: node and text; only those that have some. */
+  readonly corners: Int32Array;
   /** What pictures, films and frames show, two numbers each: node and address, its query left out. */
   readonly sources: Int32Array;
   /** Pictures that the browser has nothing to show for, with their address, its query left out. */

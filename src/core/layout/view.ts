@@ -36,7 +36,8 @@ export class SnapshotView {
   private linesByNode: readonly (readonly number[])[] | null = null;
   private fragmentsByNode: readonly (readonly number[])[] | null = null;
   private textRows: Map<NodeIndex, { readonly text: number; readonly setting: number }> | null = null;
-  private sourceRows: Map<NodeIndex, number> | null = null;
+  private sourceRows: ReadonlyMap<NodeIndex, number> | null = null;
+  private cornerRows: ReadonlyMap<NodeIndex, number> | null = null;
   /** What was computed of this snapshot, by the number of the function that did: see memo.ts. */
   readonly answers: unknown[] = [];
   /** By the number of the attribute's text: repeated elements have the same. */
@@ -149,13 +150,15 @@ export class SnapshotView {
     return this.textRows;
   }
 
+  /** The radii of a drawn box, from the top left on, with spaces between; empty for none. */
+  cornersOf(i: NodeIndex): string {
+    this.cornerRows ??= pairsIn(this.snapshot.corners);
+    return this.string(this.cornerRows.get(i));
+  }
+
   /** The address of what a picture, film or frame shows; empty for none. */
   sourceOf(i: NodeIndex): string {
-    if (!this.sourceRows) {
-      const { sources } = this.snapshot;
-      this.sourceRows = new Map();
-      for (let at = 0; at + 1 < sources.length; at += 2) this.sourceRows.set(sources[at]!, sources[at + 1]!);
-    }
+    this.sourceRows ??= pairsIn(this.snapshot.sources);
     return this.string(this.sourceRows.get(i));
   }
 
@@ -282,4 +285,11 @@ function inset(rect: Rect, edges: Float64Array, row: number): Rect {
     width: Math.max(0, rect.width - left - right),
     height: Math.max(0, rect.height - top - bottom),
   };
+}
+
+/** A column of two numbers a row: by the first, the second. */
+function pairsIn(column: Int32Array): ReadonlyMap<number, number> {
+  const found = new Map<number, number>();
+  for (let at = 0; at + 1 < column.length; at += 2) found.set(column[at]!, column[at + 1]!);
+  return found;
 }

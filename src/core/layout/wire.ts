@@ -34,6 +34,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     styles: ints(wire.styles),
     pictures: floats(wire.pictures),
     texts: ints(wire.texts),
+    corners: ints(wire.corners),
     sources: ints(wire.sources),
     labels: ints(wire.labels),
     hoverReveals: ints(wire.hoverReveals),

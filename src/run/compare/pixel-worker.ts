@@ -28,7 +28,7 @@ export interface PixelResult {
 /** Compares two picture files. @throws Error where one of them is no picture */
 export default async function comparePixels(task: PixelTask): Promise<PixelResult> {
   const [a, b] = await Promise.all([decoded(task.a), decoded(task.b)]);
-  const { mask, compared } = differingPixels(a, b, task.shifts, task.least);
+  const { mask, compared } = differingPixels(a, b, task.shifts, task.least, areSame);
   for (const rect of task.without) clear(mask, b.width, b.height, rect);
   let count = 0;
   for (let at = mask.indexOf(1); at >= 0; at = mask.indexOf(1, at + 1)) count++;
@@ -37,6 +37,8 @@ export default async function comparePixels(task: PixelTask): Promise<PixelResul
   if (hasHeat) await writeHeat(b, mask, task.heat);
   return { score: compared > 0 ? count / compared : 0, boxes, hasHeat };
 }
+
+const areSame = (a: Uint8Array, b: Uint8Array) => Buffer.compare(a, b) === 0;
 
 async function decoded(path: string): Promise<Picture> {
   const { data, info } = await sharp(path, { limitInputPixels: false })

@@ -20,14 +20,19 @@ export function colourDistance(
 ): number {
   toOklab(r1, g1, b1, FIRST);
   toOklab(r2, g2, b2, SECOND);
-  return Math.hypot(FIRST[0]! - SECOND[0]!, FIRST[1]! - SECOND[1]!, FIRST[2]! - SECOND[2]!);
+  const l = FIRST[0]! - SECOND[0]!;
+  const a = FIRST[1]! - SECOND[1]!;
+  const b = FIRST[2]! - SECOND[2]!;
+  return Math.sqrt(l * l + a * a + b * b);
 }
 
 const FIRST = new Float64Array(3);
 const SECOND = new Float64Array(3);
 
 function toOklab(red: number, green: number, blue: number, into: Float64Array): void {
-  const [r, g, b] = [LINEAR[red]!, LINEAR[green]!, LINEAR[blue]!];
+  const r = LINEAR[red]!;
+  const g = LINEAR[green]!;
+  const b = LINEAR[blue]!;
   const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
   const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
   const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);

@@ -19,10 +19,6 @@ const SEEN: readonly StyleProperty[] = [
   'border-right-color',
   'border-bottom-color',
   'border-left-color',
-  'border-top-left-radius',
-  'border-top-right-radius',
-  'border-bottom-right-radius',
-  'border-bottom-left-radius',
   'box-shadow',
   'opacity',
   'filter',
@@ -103,6 +99,7 @@ export function ownStyles(pairing: Pairing, i: NodeIndex): OwnStyles {
     seen: [
       ...changed(SEEN),
       ...border,
+      ...corners(a.view.cornersOf(i), b.view.cornersOf(j)),
       ...(hasWords ? changed(OF_WORDS, true) : []),
       ...settingChanges(a.view, i, b.view, j, above),
     ],
@@ -114,16 +111,12 @@ export function ownStyles(pairing: Pairing, i: NodeIndex): OwnStyles {
   };
 }
 
-/** What properties are where they were not read: offsets of what does not leave its place, corners of what has no edges. */
+/** What properties are where they were not read: offsets of what does not leave its place. */
 const UNREAD: Readonly<Record<string, string>> = {
   left: 'auto',
   right: 'auto',
   top: 'auto',
   bottom: 'auto',
-  'border-top-left-radius': '0px',
-  'border-top-right-radius': '0px',
-  'border-bottom-right-radius': '0px',
-  'border-bottom-left-radius': '0px',
 };
 
 function valueOf(view: SnapshotView, i: NodeIndex, property: StyleProperty | DeclaredProperty): string {
@@ -158,6 +151,12 @@ function settingChanges(
   });
 }
 
+function corners(from: string, to: string): StyleChange[] {
+  const text = (radii: string) =>
+    radii === '' ? '0px' : [...new Set(radii.split(' '))].length === 1 ? radii.split(' ')[0]! : radii;
+  return from === to ? [] : [{ property: 'border-radius', from: text(from), to: text(to) }];
+}
+
 function edges(name: string, from: readonly number[], to: readonly number[]): StyleChange[] {
   const side = to.findIndex((length, at) => Math.abs(length - from[at]!) >= 0.5);
   if (side < 0) return [];
@@ -180,7 +179,7 @@ function isNearly(from: string, to: string): boolean {
   );
 }
 
-const SIDES = /^(border)-(?:top|right|bottom|left)-(color)$|^(border)-\w+-\w+-(radius)$/;
+const SIDES = /^border-(?:top|right|bottom|left)-color$/;
 const LONGEST = 36;
 const MOST_TOLD = 3;
 
@@ -188,7 +187,7 @@ const MOST_TOLD = 3;
 export function stylesText(changes: readonly StyleChange[]): string {
   const texts = new Set(
     changes.map(
-      ({ property, from, to }) => `${property.replace(SIDES, '$1$3-$2$4')} ${shown(from)} → ${shown(to)}`,
+      ({ property, from, to }) => `${property.replace(SIDES, 'border-color')} ${shown(from)} → ${shown(to)}`,
     ),
   );
   const told = [...texts].slice(0, MOST_TOLD);
