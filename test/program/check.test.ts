@@ -62,7 +62,14 @@ test('the run folder holds what the design says, and the page text is never mark
   expect(report).toContain('Wide & \\u003cb>bold\\u003c/b>');
   expect(report).not.toContain('<b>bold');
   expect(report).not.toMatch(/(src|href)="(https?:)?\/\//);
-  expect((await readdir(out)).sort()).toEqual(['evidence', 'places', 'report.html', 'run.json', 'shots']);
+  expect((await readdir(out)).sort()).toEqual([
+    'evidence',
+    'layouts',
+    'places',
+    'report.html',
+    'run.json',
+    'shots',
+  ]);
 });
 
 test('the full picture is the page at one pixel a CSS px, with the culprit where the manifest says', async () => {
@@ -90,7 +97,7 @@ test('--json prints the manifest and nothing else; --shots none takes no picture
     ['clean', 'Clean'],
     ['wide', 'Wide & <b>bold</b>'],
   ]);
-  expect((await readdir(out)).sort()).toEqual(['report.html', 'run.json']);
+  expect((await readdir(out)).sort()).toEqual(['layouts', 'report.html', 'run.json']);
 });
 
 test('what a page says reaches the terminal as text, without escape sequences', async () => {

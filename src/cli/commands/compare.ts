@@ -32,6 +32,7 @@ export function compareCommand(): Command {
     'two of them: a run, RUN:PROFILE, `baseline`, or a URL, file or folder that is rendered now',
   );
   return command
+    .usage('<a> <b> [options]')
     .option(
       '--leave-out <selector>',
       'compare without these elements and all that is in them (repeatable)',

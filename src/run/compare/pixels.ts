@@ -6,6 +6,7 @@ import type { Pairing } from '../../core/compare/pairing.js';
 import { selectorIn } from '../../core/compare/structure/told.js';
 import type { Difference } from '../../core/compare/structure/difference.js';
 import { area, intersect, type Rect } from '../../core/geometry/rect.js';
+import { FLAG_PICTURE } from '../../core/layout/snapshot.js';
 import { packageFile } from '../../package-file.js';
 import type { PixelResult, PixelTask } from './pixel-worker.js';
 import type { PairRecord } from './record.js';
@@ -73,9 +74,12 @@ export async function comparedPixels(
     least,
     heat: heat.path,
   });
-  const told = differences.flatMap(({ places }) =>
-    places.flatMap(({ a: was, b: is }) => [...(was ? [was] : []), ...(is ? [is] : [])]),
-  );
+  const told = [
+    ...differences.flatMap(({ places }) =>
+      places.flatMap(({ a: was, b: is }) => [...(was ? [was] : []), ...(is ? [is] : [])]),
+    ),
+    ...(pairing ? rescaled(pairing) : []),
+  ];
   return {
     score,
     boxes: boxes.map((box) => {
@@ -98,6 +102,18 @@ function inPage(box: PixelBox, { scale, x, y }: Shown): Rect {
     width: rounded(box.width / scale),
     height: rounded(box.height / scale),
   };
+}
+
+/** Where a picture is drawn larger or smaller, as the ground of a part that grew: what is in it, and what lies over it, looks otherwise by that. */
+function rescaled({ a, b, toA }: Pairing): Rect[] {
+  return b.rows.flatMap((j) => {
+    const i = toA[j]!;
+    if (i < 0 || !b.isShown[j]) return [];
+    const isPictured = b.view.has(j, FLAG_PICTURE) || !/^(none|)$/.test(b.view.style(j, 'background-image'));
+    const [was, is] = [a.view.box(i), b.view.box(j)];
+    const isOther = Math.abs(was.width - is.width) > 0.5 || Math.abs(was.height - is.height) > 0.5;
+    return isPictured && isOther ? [is] : [];
+  });
 }
 
 /** Edges are smoothed over the px beside them. */
