@@ -46,7 +46,7 @@ test('two runs: what differs in structure, in pixels and in findings, and how a 
   const outcome = await inTemp('compare', 'run-before', 'run-after', '--out', 'told');
   expect(outcome.status).toBe(1);
   expect(outcome.stdout).toContain('2 of 2 renders differ');
-  expect(outcome.stdout).toMatch(/inserted {2}p\.news is new\n {4}Main grew from/);
+  expect(outcome.stdout).toMatch(/inserted {2}p\.news is new\n {4}main grew from/);
   expect(outcome.stdout).toMatch(/new error {2}page-overflow/);
   const told = compareSchema.parse(JSON.parse(await readFile(join(temp.path, 'told/compare.json'), 'utf8')));
   expect(told.pairs.map(({ a, b }) => [a, b])).toEqual([
@@ -100,7 +100,8 @@ test('a picture that looks otherwise without another structure is boxed and tied
 });
 
 test('two profiles of one run', async () => {
-  const { pairs } = await compared('run-after:ios-phone-390', 'run-after:windows-laptop-1366');
+  const { pairs, a, b } = await compared('run-after:ios-phone-390', 'run-after:windows-laptop-1366');
+  expect([a.name, b.name]).toEqual(['run-after:ios-phone-390', 'run-after:windows-laptop-1366']);
   expect(pairs).toMatchObject([{ a: 'ios-phone-390', b: 'windows-laptop-1366', pixels: null }]);
   const refused = await inTemp('compare', 'run-after:ios-phone-390', 'run-after');
   expect([refused.status, refused.stderr]).toEqual([

@@ -168,10 +168,10 @@ class Pairer {
   private pairByKey(
     left: readonly NodeIndex[],
     right: readonly NodeIndex[],
-    key: (side: Side, i: NodeIndex) => string | null,
+    key: (side: Side, i: NodeIndex) => string | number | null,
     sure: number,
   ): void {
-    const waiting = new Map<string, NodeIndex[]>();
+    const waiting = new Map<string | number, NodeIndex[]>();
     for (const j of right) {
       const at = this.toA[j]! < 0 ? key(this.b, j) : null;
       if (at !== null) waiting.set(at, [...(waiting.get(at) ?? []), j]);
@@ -242,8 +242,8 @@ class Pairer {
 function uniquePairs(
   a: Side,
   b: Side,
-  keyA: (i: NodeIndex) => string | null,
-  keyB: (j: NodeIndex) => string | null,
+  keyA: (i: NodeIndex) => string | number | null,
+  keyB: (j: NodeIndex) => string | number | null,
 ): [NodeIndex, NodeIndex][] {
   const inB = soleIn(b.rows, keyB);
   return [...soleIn(a.rows, keyA)].flatMap(([key, i]) => {
@@ -253,8 +253,11 @@ function uniquePairs(
 }
 
 /** By the key, the element; −1 where several have it. */
-function soleIn(rows: readonly NodeIndex[], key: (i: NodeIndex) => string | null): Map<string, NodeIndex> {
-  const found = new Map<string, NodeIndex>();
+function soleIn(
+  rows: readonly NodeIndex[],
+  key: (i: NodeIndex) => string | number | null,
+): Map<string | number, NodeIndex> {
+  const found = new Map<string | number, NodeIndex>();
   for (const i of rows) {
     const at = key(i);
     if (at !== null) found.set(at, found.has(at) ? -1 : i);

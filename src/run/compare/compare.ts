@@ -56,8 +56,8 @@ export async function compare(a: Kept, b: Kept, options: CompareOptions): Promis
       format: 'isoptic-compare',
       version: 1,
       tool: { name: 'isoptic', version: VERSION },
-      a: sideOf(a),
-      b: sideOf(b),
+      a: sideOf(a, options.profiles?.a),
+      b: sideOf(b, options.profiles?.b),
       pages: b.manifest.pages.map(({ id, source, title }) => ({ id, source, title })),
       pairs: compared,
       findings: sortedFindings(a.manifest, b.manifest),
@@ -72,9 +72,10 @@ export async function compare(a: Kept, b: Kept, options: CompareOptions): Promis
   }
 }
 
-function sideOf({ name, manifest }: Kept): Comparison['a'] {
+function sideOf({ name, manifest }: Kept, profile: string | undefined): Comparison['a'] {
   const { engine, tool, startedAt } = manifest;
-  return { name, startedAt, tool: tool.version, engine: `${engine.name} ${engine.version}` };
+  const shown = profile === undefined ? name : `${name}:${profile}`;
+  return { name: shown, startedAt, tool: tool.version, engine: `${engine.name} ${engine.version}` };
 }
 
 /** What lays pages out otherwise by itself. */

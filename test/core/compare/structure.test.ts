@@ -100,7 +100,7 @@ test('a part that grows is told with what it does to the page, once', () => {
   expect(found(before, after)).toMatchObject([
     {
       kind: 'restyled',
-      follows: ['Main grew from 180 to 220 px', 'Everything below it moved down by 40 px'],
+      follows: ['main grew from 180 to 220 px', 'Everything below it moved down by 40 px'],
     },
   ]);
 });

@@ -286,7 +286,7 @@ function followsText({ a }: Pairing, { kind, a: i }: Single, { node, from, to, b
       : [`${selectorIn(a.view, node)} ${to > from ? 'grew' : 'shrank'} from ${from} to ${to} px`]),
     ...(below === 0
       ? []
-      : [`everything below it moved ${below > 0 ? 'down' : 'up'} by ${Math.abs(below)} px`]),
+      : [`Everything below it moved ${below > 0 ? 'down' : 'up'} by ${Math.abs(below)} px`]),
   ];
 }
 

@@ -1,6 +1,6 @@
 import { repeatedSteps } from '../../identity/repeats.js';
 import { SelectorWriter } from '../../identity/selector.js';
-import { capital, shortName } from '../../sightings/words.js';
+import { shortName } from '../../sightings/words.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { perSnapshot } from '../../layout/memo.js';
 import type { Pairing } from '../pairing.js';
@@ -21,7 +21,9 @@ export function told(
   const groups = new Map<string, (Single & { readonly follows: readonly string[] })[]>();
   for (const each of singles) {
     const [view, node] = each.a >= 0 ? [a.view, each.a] : [b.view, each.b];
-    const key = `${each.kind}\n${repeatedSteps(view)[node]!}\n${each.one}`;
+    // Of what left the first screen, the first is told and how many.
+    const step = each.kind === 'first-screen' ? '' : repeatedSteps(view)[node]!;
+    const key = `${each.kind}\n${step}\n${each.one}`;
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   return [...groups.values()]
@@ -29,7 +31,7 @@ export function told(
       const [first] = group as [(typeof group)[number]];
       const { kind, from, to, one, many } = first;
       const [view, node] = first.a >= 0 ? [a.view, first.a] : [b.view, first.b];
-      const name = group.length > 1 ? `${group.length} × ${shortName(view, node)}` : selectorIn(view, node);
+      const name = nameOf(view, node, kind, group.length);
       return {
         kind,
         a: first.a < 0 ? null : selectorIn(a.view, first.a),
@@ -38,7 +40,7 @@ export function told(
         to,
         count: group.length,
         message: `${name} ${group.length > 1 ? many : one}`,
-        follows: [...new Set(group.flatMap(({ follows }) => follows))].map(capital),
+        follows: [...new Set(group.flatMap(({ follows }) => follows))],
         places: group.slice(0, MOST_PLACES).map((each) => ({
           a: each.a < 0 ? null : a.view.box(each.a),
           b: each.b < 0 ? null : b.view.box(each.b),
@@ -46,4 +48,11 @@ export function told(
       };
     })
     .sort((x, y) => DIFFERENCE_KINDS.indexOf(x.kind) - DIFFERENCE_KINDS.indexOf(y.kind));
+}
+
+function nameOf(view: SnapshotView, node: NodeIndex, kind: Single['kind'], count: number): string {
+  if (count === 1) return selectorIn(view, node);
+  return kind === 'first-screen'
+    ? `${selectorIn(view, node)} and ${count - 1} more`
+    : `${count} × ${shortName(view, node)}`;
 }
