@@ -50,3 +50,8 @@ function isBesides(view: SnapshotView, container: NodeIndex, child: NodeIndex): 
   if (view.style(child, 'float') !== 'none') return true;
   return /^inline-/.test(view.style(child, 'display')) && view.linesOf(container).length === 0;
 }
+
+/** Columns are what the fullest row has; what stands in no rows stands in one. */
+export function columnsIn(rows: readonly number[]): number {
+  return Math.max(1, ...rows);
+}

@@ -1,6 +1,8 @@
 import { SelectorWriter } from '../identity/selector.js';
-import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { isButton, LEAST_LINKS, linksIn } from '../layout/menu-parts.js';
+import { columnsIn } from '../layout/rows.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { isPositionChange, positionWords } from '../sightings/position-words.js';
 import { shortName } from '../sightings/words.js';
 import type { Form, Trace } from './trace.js';
 
@@ -24,8 +26,6 @@ const ORDER: readonly ChangeKind[] = [
   'position',
   'display',
 ];
-/** A list of fewer links is no menu. */
-const LEAST_LINKS = 3;
 
 /** One element's change, before those of repeated elements are put together. */
 interface Single {
@@ -99,22 +99,6 @@ function menuChange(
   return null;
 }
 
-function linksIn(view: SnapshotView, node: NodeIndex): number {
-  let links = 0;
-  const waiting = [node];
-  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-    if (view.tag(at) === 'a') links++;
-    waiting.push(...view.childrenOf(at));
-  }
-  return links;
-}
-
-function isButton(view: SnapshotView, node: NodeIndex): boolean {
-  if (view.tag(node) !== 'a' && view.has(node, FLAG_CONTROL)) return true;
-  const children = view.childrenOf(node);
-  return children.length === 1 && isButton(view, children[0]!);
-}
-
 function seenSingle(view: SnapshotView, node: NodeIndex, kind: 'shown' | 'hidden'): Single {
   const end = kind === 'shown' ? 'appears' : 'disappears';
   return { kind, view, node, one: end, many: end.slice(0, -1) };
@@ -122,11 +106,8 @@ function seenSingle(view: SnapshotView, node: NodeIndex, kind: 'shown' | 'hidden
 
 function formChanges(view: SnapshotView, was: Form, is: Form): Single[] {
   const at = { view, node: is.node };
-  if (
-    is.position !== was.position &&
-    [is.position, was.position].some((position) => /sticky|fixed|absolute/.test(position))
-  )
-    return [{ kind: 'position', ...at, ...positionText(was.position, is.position) }];
+  if (isPositionChange(was.position, is.position))
+    return [{ kind: 'position', ...at, ...positionWords(was.position, is.position) }];
   const rows = rowsText(was.rows, is.rows);
   if (rows) return [{ ...rows, ...at }];
   if (is.order !== was.order)
@@ -143,20 +124,6 @@ function formChanges(view: SnapshotView, was: Form, is: Form): Single[] {
   return [];
 }
 
-function positionText(was: string, is: string): Pick<Single, 'one' | 'many'> {
-  const text: Readonly<Record<string, readonly [string, string]>> = {
-    sticky: ['sticks to the screen', 'stick to the screen'],
-    fixed: ['is fixed to the screen', 'are fixed to the screen'],
-    absolute: ['leaves the flow', 'leave the flow'],
-  };
-  const [one, many] =
-    text[is] ??
-    (was === 'absolute'
-      ? ['returns to the flow', 'return to the flow']
-      : ['scrolls with the page', 'scroll with the page']);
-  return { one, many };
-}
-
 /** Columns are what the fullest row has; with as many of them, the rows are told. */
 function rowsText(was: readonly number[], is: readonly number[]): Omit<Single, 'view' | 'node'> | null {
   if (was.join() === is.join()) return null;
@@ -167,11 +134,6 @@ function rowsText(was: readonly number[], is: readonly number[]): Omit<Single, '
   return was.length > 0 && is.length > 0
     ? { kind: 'rows', one: `breaks its rows elsewhere`, many: `break their rows elsewhere` }
     : null;
-}
-
-/** What stands in no rows stands in one column. */
-function columnsIn(rows: readonly number[]): number {
-  return Math.max(1, ...rows);
 }
 
 function movedText(kind: 'columns' | 'rows', from: number, to: number): Omit<Single, 'view' | 'node'> {

@@ -1,4 +1,4 @@
-import { rowsOf } from '../../layout/rows.js';
+import { columnsIn, rowsOf } from '../../layout/rows.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { count } from '../../geometry/format.js';
 import { longestRising } from '../in-order.js';
@@ -88,8 +88,4 @@ function rowsChange(
     one: `breaks its row elsewhere${end}`,
     many: `break their rows elsewhere${end}`,
   };
-}
-
-function columnsIn(rows: readonly number[]): number {
-  return Math.max(1, ...rows);
 }

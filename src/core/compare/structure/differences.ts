@@ -2,6 +2,7 @@ import { px } from '../../geometry/format.js';
 import { repeatedSteps } from '../../identity/repeats.js';
 import { SETTING_PROPERTIES } from '../../layout/snapshot.js';
 import type { NodeIndex } from '../../layout/view.js';
+import { isPositionChange, positionWords } from '../../sightings/position-words.js';
 import type { Pairing } from '../pairing.js';
 import { arrangementChanges } from './arrangement.js';
 import { contentChanges } from './contents.js';
@@ -110,8 +111,7 @@ function styleChanges(pairing: Pairing, shifts: Shifts): Single[] {
     if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
     const { seen, laidOut } = ownStyles(pairing, i);
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
-    if (position[0] !== position[1] && position.some((each) => /sticky|fixed|absolute/.test(each)))
-      return [positionChange(i, j, ...position)];
+    if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
     if (seen.length > 0) return [restyle(i, j, [...seen, ...laidOut])];
     if (laidOut.length === 0 || followsRoom(pairing, shifts, i, laidOut)) return [];
     const shift = shifts.get(i);
@@ -151,8 +151,7 @@ function restyledOnly(pairing: Pairing): Single[] {
     const j = toB[i]!;
     if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
-    if (position[0] !== position[1] && position.some((each) => /sticky|fixed|absolute/.test(each)))
-      return [positionChange(i, j, ...position)];
+    if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
     const { seen } = ownStyles(pairing, i);
     return seen.length > 0 ? [restyle(i, j, seen)] : [];
   });
@@ -173,17 +172,7 @@ function restyle(a: NodeIndex, b: NodeIndex, changes: readonly StyleChange[]): S
 }
 
 function positionChange(a: NodeIndex, b: NodeIndex, from: string, to: string): Single {
-  const [one, many] =
-    to === 'sticky'
-      ? ['sticks to the screen', 'stick to the screen']
-      : to === 'fixed'
-        ? ['is fixed to the screen', 'are fixed to the screen']
-        : to === 'absolute'
-          ? ['leaves the flow', 'leave the flow']
-          : from === 'absolute'
-            ? ['returns to the flow', 'return to the flow']
-            : ['scrolls with the page', 'scroll with the page'];
-  return { kind: 'positioned', a, b, from, to, one, many };
+  return { kind: 'positioned', a, b, from, to, ...positionWords(from, to) };
 }
 
 function shiftSingle(pairing: Pairing, shifts: Shifts, i: NodeIndex): Single {

@@ -1,4 +1,4 @@
-import { FLAG_CONTROL } from '../../layout/snapshot.js';
+import { isButton, LEAST_LINKS, linksIn } from '../../layout/menu-parts.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { intersect, area } from '../../geometry/rect.js';
 import { shortName } from '../../sightings/words.js';
@@ -6,8 +6,6 @@ import type { Pairing } from '../pairing.js';
 import type { Side } from '../side.js';
 import type { Single } from './difference.js';
 
-/** A list of fewer links is no menu. */
-const LEAST_LINKS = 3;
 /** What stands where something else stood covers so much of it. */
 const SAME_PLACE = 0.5;
 
@@ -121,14 +119,14 @@ function menuChange(
   gone: readonly NodeIndex[],
   come: readonly NodeIndex[],
 ): Single | null {
-  const links = gone.find((i) => linksIn(a, i) >= LEAST_LINKS);
-  const button = come.find((j) => isButton(b, j));
+  const links = gone.find((i) => linksIn(a.view, i) >= LEAST_LINKS);
+  const button = come.find((j) => isButton(b.view, j));
   if (links !== undefined && button !== undefined) {
     const name = shortName(b.view, button);
     return controlChange(links, button, ['menu', 'button'], `the button ${name}`);
   }
-  const was = gone.find((i) => isButton(a, i));
-  const menu = come.find((j) => linksIn(b, j) >= LEAST_LINKS);
+  const was = gone.find((i) => isButton(a.view, i));
+  const menu = come.find((j) => linksIn(b.view, j) >= LEAST_LINKS);
   if (was === undefined || menu === undefined) return null;
   return controlChange(was, menu, ['button', 'menu'], `the menu ${shortName(b.view, menu)}`);
 }
@@ -140,23 +138,6 @@ function controlChange(
   what: string,
 ): Single {
   return { kind: 'control', a, b, from, to, one: `makes room for ${what}`, many: `make room for ${what}` };
-}
-
-function linksIn(side: Side, node: NodeIndex): number {
-  let links = 0;
-  const waiting = [node];
-  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-    if (side.view.tag(at) === 'a') links++;
-    waiting.push(...side.children[at]!);
-  }
-  return links;
-}
-
-function isButton(side: Side, node: NodeIndex): boolean {
-  const { view, children } = side;
-  if (view.tag(node) !== 'a' && view.has(node, FLAG_CONTROL)) return true;
-  const [only, another] = children[node]!;
-  return only !== undefined && another === undefined && isButton(side, only);
 }
 
 /** Something else stands in the place of what is gone, in the same container. */
