@@ -5,6 +5,7 @@ import type { Engine, EngineLog } from '../engine/engine.js';
 import { DEFAULT_ENGINE } from '../engine/engines.js';
 import { userCache } from '../engine/user-cache.js';
 import { htmlReport } from '../report/html/write.js';
+import { heldAgainst, type Known } from '../run/against.js';
 import { check, poolFor } from '../run/check.js';
 import { RUNS_FOLDER } from '../run/find-runs.js';
 import { localDay, twoDigits } from '../run/local-day.js';
@@ -31,6 +32,8 @@ export interface CheckRequest extends Omit<CheckPlan, 'pages'> {
   readonly replace: boolean;
   readonly browser: string | undefined;
   readonly fonts: 'platform' | 'host';
+  /** Findings that were known before: the run and its report say which are new. */
+  readonly against?: Known | undefined;
 }
 
 export interface RequestTools {
@@ -80,7 +83,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
-    const manifest = redact(found);
+    const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
     await writeEnd(folder, manifest);
     return { manifest, folder: folder.path, report: join(folder.path, 'report.html') };
   } finally {

@@ -1,6 +1,6 @@
 import type { ExitStatus } from '../core/errors.js';
 import type { Comparison } from '../run/compare/record.js';
-import { isDiffering } from './output/compare-text.js';
+import { isDiffering } from '../report/view/differing.js';
 
 /** What a comparison fails on. */
 export const CHANGE_FAIL_ON = ['new-error', 'new-warning', 'change', 'never'] as const;

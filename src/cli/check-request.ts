@@ -6,7 +6,7 @@ import type { Pick } from '../core/profile/pick.js';
 import type { Manifest } from '../run/manifest.js';
 import { FORMATS, parseFormats } from '../report/formats.js';
 import type { Judging } from '../run/judge-again.js';
-import { onlyNew } from './against.js';
+import { onlyNew } from '../run/against.js';
 import { conditionOptions, conditionsOf } from './condition-options.js';
 import { accessOf } from './config/access.js';
 import { loadSettings, type Settings } from './config/load.js';

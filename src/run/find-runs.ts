@@ -1,7 +1,8 @@
-import { readdir, stat } from 'node:fs/promises';
+import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { messageOf } from '../core/errors.js';
 import type { Manifest } from './manifest.js';
+import { folderBytes } from './folder-bytes.js';
 import { readRun } from './read-run.js';
 
 /** Where commands write runs unless they are told otherwise. */
@@ -28,7 +29,7 @@ export async function findRuns(folder: string): Promise<{ runs: FoundRun[]; note
     const entries = await readdir(path, { withFileTypes: true }).catch(() => []);
     if (entries.some((entry) => entry.name === 'run.json')) {
       await readRun(path).then(
-        async (manifest) => void runs.push({ path, manifest, bytes: await sizeOf(path) }),
+        async (manifest) => void runs.push({ path, manifest, bytes: await folderBytes(path) }),
         (error: unknown) => void notes.push(messageOf(error)),
       );
       return;
@@ -39,19 +40,4 @@ export async function findRuns(folder: string): Promise<{ runs: FoundRun[]; note
   await look(folder, 0);
   runs.sort((a, b) => b.manifest.startedAt.localeCompare(a.manifest.startedAt));
   return { runs, notes };
-}
-
-async function sizeOf(folder: string): Promise<number> {
-  const entries = await readdir(folder, { withFileTypes: true, recursive: true });
-  const sizes = await Promise.all(
-    entries
-      .filter((entry) => entry.isFile())
-      .map((entry) =>
-        stat(join(entry.parentPath, entry.name)).then(
-          ({ size }) => size,
-          () => 0,
-        ),
-      ),
-  );
-  return sizes.reduce((sum, size) => sum + size, 0);
 }

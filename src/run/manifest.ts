@@ -6,7 +6,7 @@ import { SEVERITIES } from '../core/sightings/sighting.js';
 
 /** The manifest of a run, `run.json`. This schema is its type, its check and the source of its JSON Schema. */
 
-const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+export const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const span = z.tuple([z.number().int(), z.number().int()]).describe('CSS px, both ends included');
 const ms = z.number().describe('milliseconds');
 

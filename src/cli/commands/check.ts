@@ -1,7 +1,5 @@
-import { dirname } from 'node:path';
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
-import { heldAgainst, knownIn } from '../against.js';
 import {
   addRunOptions,
   addTargetOptions,
@@ -9,6 +7,7 @@ import {
   requireTargets,
   type RawOptions,
 } from '../check-request.js';
+import { knownIn } from '../known.js';
 import { summaryText } from '../output/summary.js';
 import { runAgain } from '../run-again.js';
 import { runCheck } from '../run-check.js';
@@ -48,20 +47,21 @@ export function checkCommand(): Command {
       const { options, judging, shown } = asked;
       if (options.again === undefined) requireTargets('check', targets, 'nothing to check');
       const against = raw['against'];
-      const known = typeof against === 'string' ? await knownIn(against, asked.settings.config) : null;
-      const made =
+      const known = typeof against === 'string' ? await knownIn(against, asked.settings.config) : undefined;
+      const result =
         options.again === undefined
           ? await runCheck(
-              { ...(await asked.requestFor(targets)), sweep: sweepAsked(raw, asked.settings) },
+              {
+                ...(await asked.requestFor(targets)),
+                sweep: sweepAsked(raw, asked.settings),
+                against: known,
+              },
               {
                 quiet: options.quiet || options.json,
                 verbose: options.verbose,
               },
             )
-          : await runAgain(options.again, targets, judging);
-      const result = known
-        ? { ...made, manifest: await heldAgainst(made.manifest, dirname(made.reportPath), known) }
-        : made;
+          : await runAgain(options.again, targets, judging, known);
       await asked.finish(result, () => summaryText(result.manifest, result.reportPath, shown));
     });
 }

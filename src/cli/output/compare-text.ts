@@ -2,7 +2,12 @@ import colors from 'picocolors';
 import { count } from '../../core/geometry/format.js';
 import { SEVERITIES } from '../../core/sightings/sighting.js';
 import { pageName } from '../../report/page-name.js';
-import { groupedDifferences, pixelPlaces, type GroupedDifference } from '../../report/view/differing.js';
+import {
+  groupedDifferences,
+  isDiffering,
+  pixelPlaces,
+  type GroupedDifference,
+} from '../../report/view/differing.js';
 import type { Comparison, PairRecord } from '../../run/compare/record.js';
 import { TONE } from './finding-lines.js';
 import { plainText, wrapped } from './wrapped.js';
@@ -51,10 +56,6 @@ function pageLines(name: string, pairs: readonly PairRecord[], columns: number):
     ...pixelLines(differing, columns),
     ...notes,
   ];
-}
-
-export function isDiffering({ differences, pixels, variant }: PairRecord): boolean {
-  return differences.length > 0 || (pixels?.boxes.length ?? 0) > 0 || variant !== null;
 }
 
 function pairName({ a, b }: PairRecord): string {

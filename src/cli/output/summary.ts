@@ -7,7 +7,7 @@ import { findingLines, onLines } from './finding-lines.js';
 import { layoutLines } from './layout-lines.js';
 import { matrixLines } from './matrix.js';
 import { sweepLines } from './sweep-lines.js';
-import { onlyNew } from '../against.js';
+import { onlyNew } from '../../run/against.js';
 import { middleCut, plainText, wrapped } from './wrapped.js';
 
 export interface SummaryOptions {

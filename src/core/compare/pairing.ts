@@ -33,6 +33,14 @@ export function pairingOf(before: SnapshotView, after: SnapshotView): Pairing {
   return new Pairer(sideOf(before), sideOf(after)).run();
 }
 
+/** The elements that both layouts have and show, by their rows in each, in the order of the first. */
+export function shownPairs({ a, b, toB }: Pairing): [i: NodeIndex, j: NodeIndex][] {
+  return a.rows.flatMap((i): [NodeIndex, NodeIndex][] => {
+    const j = toB[i]!;
+    return j >= 0 && a.isShown[i] && b.isShown[j] ? [[i, j]] : [];
+  });
+}
+
 class Pairer {
   private readonly toB: Int32Array;
   private readonly toA: Int32Array;
@@ -70,12 +78,11 @@ class Pairer {
     return this.toB.reduce((sum, j) => sum + (j >= 0 ? 1 : 0), 0);
   }
 
-  private pair(i: NodeIndex, j: NodeIndex, sure: number): boolean {
-    if (this.toB[i]! >= 0 || this.toA[j]! >= 0) return false;
+  private pair(i: NodeIndex, j: NodeIndex, sure: number): void {
+    if (this.toB[i]! >= 0 || this.toA[j]! >= 0) return;
     this.toB[i] = j;
     this.toA[j] = i;
     this.confidence[i] = sure;
-    return true;
   }
 
   private pairIds(): void {
@@ -131,9 +138,8 @@ class Pairer {
     return this.b.children[j]!.filter((child) => this.toA[child]! < 0);
   }
 
-  private pairLists(left: readonly NodeIndex[], right: readonly NodeIndex[], least: number): number {
+  private pairLists(left: readonly NodeIndex[], right: readonly NodeIndex[], least: number): void {
     const { a, b } = this;
-    const before = this.count1(left);
     // What is equal may stand in another order.
     this.pairByKey(left, right, (side, i) => side.whole[i]!, 1);
     const [freeLeft, freeRight] = [
@@ -157,11 +163,6 @@ class Pairer {
       (side, i) => (side.words[i] === '' ? null : `${side.own[i]!} ${side.words[i]!}`),
       0.9,
     );
-    return this.count1(left) - before;
-  }
-
-  private count1(list: readonly NodeIndex[]): number {
-    return list.filter((i) => this.toB[i]! >= 0).length;
   }
 
   /** The first with a key goes with the first that has it, the second with the second. */

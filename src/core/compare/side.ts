@@ -22,6 +22,15 @@ export interface Side {
   readonly isShown: Uint8Array;
 }
 
+/** An element and all that stands in it and takes part. Pages nest deeper than the call stack reaches. */
+export function* below({ children }: Side, root: NodeIndex): Iterable<NodeIndex> {
+  const waiting = [root];
+  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
+    yield at;
+    waiting.push(...children[at]!);
+  }
+}
+
 /** What stands in the document and is not laid out. */
 const UNSEEN = new Set('head script style link meta title template noscript base source track'.split(' '));
 /** Elements are known by so many characters of their words. */

@@ -80,3 +80,8 @@ export function rounded(rect: Rect): Rect {
   const round = (value: number) => Math.round(value * 100) / 100;
   return { x: round(rect.x), y: round(rect.y), width: round(rect.width), height: round(rect.height) };
 }
+
+/** A rectangle that reaches farther on every side. */
+export function grown({ x, y, width, height }: Rect, by: number): Rect {
+  return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by };
+}

@@ -1,7 +1,8 @@
 import { useSignal } from '@preact/signals';
 import { Copy } from '../client/copy.js';
 import { Sign } from '../client/sign.js';
-import { comparison, differences, isDiffering, keyOf, lit, meant, pair, pairs, places } from './state.js';
+import { isDiffering } from '../view/differing.js';
+import { comparison, differences, keyOf, lit, meant, pair, pairs, places } from './state.js';
 
 /** What differs in the pair that is shown, and what was found newly. */
 export function List() {

@@ -1,6 +1,6 @@
 import { computed, effect, signal } from '@preact/signals';
 import type { Comparison, PairRecord } from '../../run/compare/record.js';
-import { groupedDifferences, pixelPlaces } from '../view/differing.js';
+import { groupedDifferences, isDiffering, pixelPlaces } from '../view/differing.js';
 
 /** How two pictures are held against each other. */
 export const WAYS = ['beside', 'slider', 'blink', 'heat'] as const;
@@ -13,10 +13,6 @@ export const pairs: readonly PairRecord[] = [
   ...comparison.pairs.filter(isDiffering),
   ...comparison.pairs.filter((pair) => !isDiffering(pair)),
 ];
-
-export function isDiffering({ differences, pixels, variant }: PairRecord): boolean {
-  return differences.length > 0 || (pixels?.boxes.length ?? 0) > 0 || variant !== null;
-}
 
 const said = () => new URLSearchParams(location.hash.slice(1));
 const within = (text: string | null, most: number) => {

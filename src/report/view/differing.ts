@@ -2,6 +2,11 @@ import { sizeText } from '../../core/geometry/format.js';
 import { DIFFERENCE_KINDS } from '../../core/compare/structure/difference.js';
 import type { DifferenceRecord, PairRecord } from '../../run/compare/record.js';
 
+/** Whether anything of two renders differs. */
+export function isDiffering({ differences, pixels, variant }: PairRecord): boolean {
+  return differences.length > 0 || (pixels?.boxes.length ?? 0) > 0 || variant !== null;
+}
+
 /** One difference with the pairs of a page that show it. */
 export interface GroupedDifference {
   readonly difference: DifferenceRecord;

@@ -1,10 +1,11 @@
-import { readdir, readFile, rm, stat } from 'node:fs/promises';
+import { readdir, readFile, rm } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import writeFileAtomic from 'write-file-atomic';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { makeFolder } from '../../engine/make-folder.js';
 import type { Kept } from '../compare/kept.js';
 import { WEBP_SIDE } from '../../engine/picture-file.js';
+import { folderBytes } from '../folder-bytes.js';
 import { readLayout, steadyLayout } from '../layout-file.js';
 import type { Manifest, RenderRecord } from '../manifest.js';
 import { renderKey } from '../render-key.js';
@@ -141,14 +142,8 @@ export class Baseline {
   }
 
   /** Of all its files. */
-  async bytes(): Promise<number> {
-    const entries = await readdir(this.folder, { recursive: true, withFileTypes: true }).catch(() => []);
-    const sizes = await Promise.all(
-      entries
-        .filter((entry) => entry.isFile())
-        .map((entry) => stat(join(entry.parentPath, entry.name)).then(({ size }) => size)),
-    );
-    return sizes.reduce((sum, size) => sum + size, 0);
+  bytes(): Promise<number> {
+    return folderBytes(this.folder);
   }
 
   /** As it is compared. @throws IsopticError `no-baseline`, `bad-baseline` */

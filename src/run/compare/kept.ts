@@ -1,4 +1,4 @@
-import { access, readFile } from 'node:fs/promises';
+import { access, readFile, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { SnapshotView } from '../../core/layout/view.js';
 import { layoutPath, readLayout } from '../layout-file.js';
@@ -43,6 +43,8 @@ async function pathThere(path: string | undefined, folder: string): Promise<stri
 /** Whether two files hold the same bytes. */
 export async function areSame(a: string, b: string): Promise<boolean> {
   if (a === b) return true;
+  const [statA, statB] = await Promise.all([stat(a), stat(b)]);
+  if (statA.size !== statB.size) return false;
   const [one, other] = await Promise.all([readFile(a), readFile(b)]);
   return one.equals(other);
 }

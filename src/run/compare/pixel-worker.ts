@@ -28,10 +28,9 @@ export interface PixelResult {
 /** Compares two picture files. @throws Error where one of them is no picture */
 export default async function comparePixels(task: PixelTask): Promise<PixelResult> {
   const [a, b] = await Promise.all([decoded(task.a), decoded(task.b)]);
-  const { mask, compared } = differingPixels(a, b, task.shifts, task.least, areSame);
+  const { mask, count: found, compared } = differingPixels(a, b, task.shifts, task.least, areSame);
   for (const rect of task.without) clear(mask, b.width, b.height, rect);
-  let count = 0;
-  for (let at = mask.indexOf(1); at >= 0; at = mask.indexOf(1, at + 1)) count++;
+  const count = task.without.length === 0 ? found : countIn(mask);
   const boxes = count > 0 ? boxesIn(mask, b.width, b.height) : [];
   const hasHeat = task.heat !== null && boxes.length > 0;
   if (hasHeat) await writeHeat(b, mask, task.heat);
@@ -46,6 +45,12 @@ async function decoded(path: string): Promise<Picture> {
     .raw()
     .toBuffer({ resolveWithObject: true });
   return pictureOf(info.width, info.height, data);
+}
+
+function countIn(mask: Uint8Array): number {
+  let count = 0;
+  for (let at = mask.indexOf(1); at >= 0; at = mask.indexOf(1, at + 1)) count++;
+  return count;
 }
 
 function clear(mask: Uint8Array, width: number, height: number, rect: Rect): void {

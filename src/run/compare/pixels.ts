@@ -5,7 +5,7 @@ import { shiftMapOf, type Shown } from '../../core/compare/pixels/shift-map.js';
 import type { Pairing } from '../../core/compare/pairing.js';
 import { selectorIn } from '../../core/compare/structure/told.js';
 import type { Difference } from '../../core/compare/structure/difference.js';
-import { area, intersect, type Rect } from '../../core/geometry/rect.js';
+import { area, grown, intersect, type Rect } from '../../core/geometry/rect.js';
 import { FLAG_PICTURE } from '../../core/layout/snapshot.js';
 import { packageFile } from '../../package-file.js';
 import type { PixelResult, PixelTask } from './pixel-worker.js';
@@ -87,7 +87,7 @@ export async function comparedPixels(
       return {
         ...rect,
         selector: pairing && holderOf(pairing, rect),
-        explained: told.some((place) => isIn(rect, grown(place), TOLD)),
+        explained: told.some((place) => isIn(rect, grown(place, EDGE), TOLD)),
       };
     }),
     heat: hasHeat ? heat.told : null,
@@ -118,10 +118,6 @@ function rescaled({ a, b, toA }: Pairing): Rect[] {
 
 /** Edges are smoothed over the px beside them. */
 const EDGE = 3;
-
-function grown({ x, y, width, height }: Rect): Rect {
-  return { x: x - EDGE, y: y - EDGE, width: width + 2 * EDGE, height: height + 2 * EDGE };
-}
 
 /** Of a box, so much has to lie in an element. */
 const MOSTLY = 0.8;

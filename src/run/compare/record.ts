@@ -1,10 +1,9 @@
 import * as z from 'zod';
 import { DIFFERENCE_KINDS } from '../../core/compare/structure/difference.js';
-import { findingSchema } from '../manifest.js';
+import { findingSchema, rect } from '../manifest.js';
 
 /** What a comparison came to, `compare.json`. This schema is its type, its check and the source of its JSON Schema. */
 
-const rect = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const side = z.object({
   name: z.string().describe('as it was named'),
   startedAt: z.string().nullable(),

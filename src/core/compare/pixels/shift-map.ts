@@ -1,6 +1,7 @@
-import type { Rect } from '../../geometry/rect.js';
+import { grown, type Rect } from '../../geometry/rect.js';
 import type { NodeIndex } from '../../layout/view.js';
 import type { Pairing } from '../pairing.js';
+import { below, type Side } from '../side.js';
 
 /** Picture px of a cell's side. */
 export const CELL = 4;
@@ -106,17 +107,8 @@ function overCells(
 }
 
 /** New with all that is in it. */
-function isAlone(b: Pairing['b'], j: NodeIndex, toA: Int32Array): boolean {
-  const waiting = [j];
-  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-    if (toA[at]! >= 0) return false;
-    waiting.push(...b.children[at]!);
-  }
-  return true;
-}
-
-function grown({ x, y, width, height }: Rect, by: number): Rect {
-  return { x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by };
+function isAlone(b: Side, j: NodeIndex, toA: Int32Array): boolean {
+  return [...below(b, j)].every((at) => toA[at]! < 0);
 }
 
 function clamp(value: number, most: number): number {

@@ -2,16 +2,14 @@ import { columnsIn, rowsOf } from '../../layout/rows.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { count } from '../../geometry/format.js';
 import { longestRising } from '../in-order.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
 import type { Single } from './difference.js';
 
 /** How the parts of what both layouts show stand beside, below and after one another. */
 export function arrangementChanges(pairing: Pairing): Single[] {
   const { a, b, toB } = pairing;
   const numbersB = Int32Array.from({ length: b.view.count }, (_, j) => j);
-  return a.rows.flatMap((i) => {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+  return shownPairs(pairing).flatMap(([i, j]) => {
     const reordered = reorderedIn(pairing, i, j);
     if (reordered.length > 0) return reordered;
     const [was, is] = [rowsOf(a.view, i, toB), rowsOf(b.view, j, numbersB)];

@@ -1,14 +1,13 @@
 import { rastersOf, type Raster } from '../../layout/pictures.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
 import type { Single } from './difference.js';
 
 /** What elements that both layouts show say and picture otherwise. */
-export function contentChanges({ a, b, toB }: Pairing): Single[] {
+export function contentChanges(pairing: Pairing): Single[] {
+  const { a, b } = pairing;
   const [croppedA, croppedB] = [cropsOf(a.view), cropsOf(b.view)];
-  return a.rows.flatMap((i) => {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+  return shownPairs(pairing).flatMap(([i, j]) => {
     const [was, is] = [a.view.textOf(i), b.view.textOf(j)];
     if (was !== is) return [textChange(i, j, was, is)];
     const [source, other] = [a.view.sourceOf(i), b.view.sourceOf(j)];

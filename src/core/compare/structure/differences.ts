@@ -3,7 +3,8 @@ import { repeatedSteps } from '../../identity/repeats.js';
 import { SETTING_PROPERTIES } from '../../layout/snapshot.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { isPositionChange, positionWords } from '../../sightings/position-words.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
+import { below, type Side } from '../side.js';
 import { arrangementChanges } from './arrangement.js';
 import { contentChanges } from './contents.js';
 import type { Difference, Single, StructureOptions } from './difference.js';
@@ -105,10 +106,8 @@ function followsWidth(
 
 /** Styles of elements that both layouts show, where they are seen: as they are, or by where boxes stand. */
 function styleChanges(pairing: Pairing, shifts: Shifts): Single[] {
-  const { a, b, toB } = pairing;
-  return a.rows.flatMap((i): Single[] => {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+  const { a, b } = pairing;
+  return shownPairs(pairing).flatMap(([i, j]): Single[] => {
     const { seen, laidOut } = ownStyles(pairing, i);
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
@@ -146,10 +145,8 @@ function followsRoom(
 
 /** Between windows of different widths, lengths that follow the width say nothing. */
 function restyledOnly(pairing: Pairing): Single[] {
-  const { a, b, toB } = pairing;
-  return a.rows.flatMap((i): Single[] => {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j]) return [];
+  const { a, b } = pairing;
+  return shownPairs(pairing).flatMap(([i, j]): Single[] => {
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
     const { seen } = ownStyles(pairing, i);
@@ -317,14 +314,8 @@ function commonAbove(a: Pairing['a'], rows: readonly NodeIndex[]): NodeIndex {
   return common;
 }
 
-function withWords(a: Pairing['a'], above: NodeIndex): NodeIndex[] {
-  const found: NodeIndex[] = [];
-  const waiting = [above];
-  for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-    if (at !== above && a.view.textOf(at) !== '' && a.isShown[at]) found.push(at);
-    waiting.push(...a.children[at]!);
-  }
-  return found;
+function withWords(a: Side, above: NodeIndex): NodeIndex[] {
+  return [...below(a, above)].filter((at) => at !== above && a.view.textOf(at) !== '' && a.isShown[at]);
 }
 
 function leftOutIn({ a, b }: Pairing, { without }: StructureOptions): (single: Single) => boolean {

@@ -1,19 +1,19 @@
 import { FLAG_CONTROL, FLAG_HEADING, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { isFixed, stickyRoot } from '../../layout/viewport-layer.js';
 import type { NodeIndex } from '../../layout/view.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
 import type { Single } from './difference.js';
 
 /** What readers look for first. */
 const LOOKED_FOR = FLAG_CONTROL | FLAG_HEADING | FLAG_PICTURE;
 
 /** Headings, controls and pictures that the first screen shows whole in the one layout and not at all in the other: the topmost of them. */
-export function firstScreenChanges({ a, b, toB }: Pairing): Single[] {
+export function firstScreenChanges(pairing: Pairing): Single[] {
+  const { a, b } = pairing;
   const [screenA, screenB] = [a, b].map(({ view }) => view.snapshot.viewport.shownHeight) as [number, number];
   const stays = (side: typeof a, i: NodeIndex) => isFixed(side.view, i) || stickyRoot(side.view, i) >= 0;
-  return a.rows.flatMap((i) => {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j] || !a.view.has(i, LOOKED_FOR)) return [];
+  return shownPairs(pairing).flatMap(([i, j]) => {
+    if (!a.view.has(i, LOOKED_FOR)) return [];
     const parent = a.view.parent(i);
     if (parent >= 0 && a.view.has(parent, LOOKED_FOR)) return [];
     const [was, is] = [a.view.box(i), b.view.box(j)];

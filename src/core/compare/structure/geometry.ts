@@ -1,7 +1,8 @@
 import type { Rect } from '../../geometry/rect.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { isFixed } from '../../layout/viewport-layer.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
+import { below } from '../side.js';
 
 /** How a box stands otherwise in its container, CSS px. */
 export interface Shift {
@@ -17,11 +18,10 @@ export type Shifts = ReadonlyMap<NodeIndex, Shift>;
 const STILL: Shift = { dx: 0, dy: 0, dw: 0, dh: 0 };
 
 /** Boxes that both layouts show. What stands in a line moves with the words, and is not looked at. */
-export function shiftsOf({ a, b, toB }: Pairing, tolerance: number): Shifts {
+export function shiftsOf(pairing: Pairing, tolerance: number): Shifts {
+  const { a, b, toB } = pairing;
   const found = new Map<NodeIndex, Shift>();
-  for (const i of a.rows) {
-    const j = toB[i]!;
-    if (j < 0 || !a.isShown[i] || !b.isShown[j]) continue;
+  for (const [i, j] of shownPairs(pairing)) {
     if (isInLine(a.view.style(i, 'display')) || isInLine(b.view.style(j, 'display'))) continue;
     const holder = sharedHolder(i, j, { a, b, toB });
     const [was, is] = [a.view.box(i), b.view.box(j)];
@@ -71,11 +71,7 @@ function sharedHolder(
 export function followersOf({ a }: Pairing, shifts: Shifts, causes: Iterable<NodeIndex>): Set<NodeIndex> {
   const following = new Set<NodeIndex>();
   const takeAll = (root: NodeIndex) => {
-    const waiting = [root];
-    for (let at = waiting.pop(); at !== undefined; at = waiting.pop()) {
-      if (shifts.has(at)) following.add(at);
-      waiting.push(...a.children[at]!);
-    }
+    for (const at of below(a, root)) if (shifts.has(at)) following.add(at);
   };
   for (const cause of causes) {
     takeAll(tableAround(a, cause) ?? cause);

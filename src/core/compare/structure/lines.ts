@@ -2,7 +2,7 @@ import { count } from '../../geometry/format.js';
 import { perSnapshot } from '../../layout/memo.js';
 import { textRowsOf } from '../../layout/text-rows.js';
 import type { NodeIndex } from '../../layout/view.js';
-import type { Pairing } from '../pairing.js';
+import { shownPairs, type Pairing } from '../pairing.js';
 import type { Single } from './difference.js';
 
 /** By the block, how many rows its words take. */
@@ -11,13 +11,12 @@ const rowCounts = perSnapshot(
 );
 
 /** The same words in more lines, or in fewer. */
-export function lineChanges({ a, b, toB }: Pairing): Single[] {
+export function lineChanges(pairing: Pairing): Single[] {
+  const { a, b } = pairing;
   const [was, is] = [rowCounts(a.view), rowCounts(b.view)];
-  return a.rows.flatMap((i) => {
-    const j = toB[i]!;
-    const [from, to] = [was.get(i), j < 0 ? undefined : is.get(j)];
-    if (from === undefined || to === undefined || from === to) return [];
-    if (!a.isShown[i] || !b.isShown[j] || a.words[i] !== b.words[j]) return [];
+  return shownPairs(pairing).flatMap(([i, j]) => {
+    const [from, to] = [was.get(i), is.get(j)];
+    if (from === undefined || to === undefined || from === to || a.words[i] !== b.words[j]) return [];
     return [
       {
         kind: 'wrapped' as const,
