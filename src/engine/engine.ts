@@ -24,8 +24,8 @@ export interface LaunchOptions {
   /** How much larger than usual is the type that pages start from, as a desktop's setting has it; 1 is usual. */
   readonly textScale: number;
   /**
-   * `free`: frames as fast as the machine makes them, for pages that are given one size after another; it costs more where
-   * many pages load at once. Else as a screen shows them.
+   * `free`: frames when something waits for them, as fast as the machine makes them, for pages that are given one size after
+   * another. Else as a screen shows them.
    */
   readonly frames?: 'screen' | 'free';
   readonly log: EngineLog;

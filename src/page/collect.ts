@@ -18,7 +18,7 @@ import type { WireSnapshot } from '../core/layout/wire.js';
 import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { uidOf, uidOfGenerated, type Generated } from './identity.js';
-import { edgesOf, NO_EDGES } from './edges.js';
+import { NO_EDGES } from './edges.js';
 import { FaceReader } from './faces.js';
 import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
@@ -28,8 +28,9 @@ import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import { relations } from './relations.js';
+import { knownStyles } from './style-memory.js';
 import { StyleReader } from './style-reader.js';
-import { ownText, settingOf, sourceOf } from './contents.js';
+import { ownText, sourceOf } from './contents.js';
 import { textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
@@ -132,7 +133,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     for (const value of values) target.push(px(value));
   };
 
-  const reader = new StyleReader(strings, styles, document);
+  const reader = new StyleReader(strings, styles, knownStyles(isTrial));
   const addNode = (
     inherited: Inherited,
     uid: number,
@@ -162,7 +163,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       isRoot: inherited.node < 0,
       isAnchorTarget: (flags & FLAG_ANCHOR_TARGET) !== 0,
       parentDisplay: inherited.display,
-      border: style ? edgesOf(style, 'border-width') : NO_EDGES,
+      border: style ? reader.border(style, element) : NO_EDGES,
     };
     const row = style ? reader.read(style, element, parentRow, facts) : reader.none;
     nodes.style.push(row);
@@ -302,7 +303,12 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     rows?.set(element, node);
     elements[node] = element;
     const radii = rect
-      ? reader.corners(style, nodes.style[node]!, nodes.border.slice(-4) as [number, number, number, number])
+      ? reader.corners(
+          style,
+          element,
+          nodes.style[node]!,
+          nodes.border.slice(-4) as [number, number, number, number],
+        )
       : '';
     if (radii !== '') corners.push(node, strings.number(radii));
     const source = rect ? sourceOf(element, tag) : null;
@@ -354,7 +360,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
         if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
       }
       if ((flags & FLAG_TEXT) !== 0)
-        texts.push(node, strings.number(ownText(element)), strings.number(settingOf(style)));
+        texts.push(node, strings.number(ownText(element)), strings.number(reader.setting(style, element)));
       if (hasPseudo) addPseudo(element, '::after', below);
     }
     if (rect && suspects.length < MAX_SUSPECTS && mayHideRoot(element, tag, rect, flags)) {

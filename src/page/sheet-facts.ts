@@ -18,6 +18,8 @@ export interface SheetFacts {
   readonly setOn: ReadonlyMap<string, ReadonlySet<Element>>;
   /** What animations and attributes style. */
   readonly styledOtherwise: ReadonlySet<Element>;
+  /** Whether there is no shadow tree, nor an element that may have a closed one. */
+  readonly isOneTree: boolean;
 }
 
 /** What scripts move and fade things with. */
@@ -44,6 +46,7 @@ export function sheetFacts(document: Document): SheetFacts | null {
   const setOn = new Map(Object.keys(FOLLOWED).map((name) => [name, new Set<Element>()]));
   const styledOtherwise = new Set<Element>();
   let hostsKnown = true;
+  let isOneTree = true;
   const roots: (Document | ShadowRoot)[] = [document];
   for (const root of roots) {
     if (styleIndex(root).isPartial) return null;
@@ -56,6 +59,7 @@ export function sheetFacts(document: Document): SheetFacts | null {
     }
     for (const element of root.querySelectorAll('*')) {
       if (element.shadowRoot) roots.push(element.shadowRoot);
+      if (element.shadowRoot || element.localName.includes('-')) isOneTree = false;
       if (element.localName === 'iframe' && frameDocument(element)) return null;
       // Quotation marks are the browser's own pseudo-elements.
       if (element.localName === 'q') hosts.add(element);
@@ -66,7 +70,7 @@ export function sheetFacts(document: Document): SheetFacts | null {
   }
   // It takes back what the parent says.
   if (properties.has('all')) setOn.clear();
-  return { properties, hosts: hostsKnown ? hosts : null, setOn, styledOtherwise };
+  return { properties, hosts: hostsKnown ? hosts : null, setOn, styledOtherwise, isOneTree };
 }
 
 /** Scripts animate without a style sheet. */

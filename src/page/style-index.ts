@@ -40,6 +40,10 @@ export interface BoundDeclarations {
 export interface StyleIndex {
   readonly rules: readonly FoundRule[];
   readonly bound: readonly BoundDeclarations[];
+  /** The media queries of sheets, imports and rules. */
+  readonly conditions: readonly MediaList[];
+  /** The kinds of other at-rules, by the names of their interfaces. */
+  readonly otherRules: ReadonlySet<string>;
   /** Whether a sheet could not be read: it is of another origin. */
   readonly isPartial: boolean;
 }
@@ -84,6 +88,8 @@ interface Around {
 class Reading implements StyleIndex {
   readonly rules: FoundRule[] = [];
   readonly bound: BoundDeclarations[] = [];
+  readonly conditions: MediaList[] = [];
+  readonly otherRules = new Set<string>();
   isPartial = false;
   private readonly sheets: readonly CSSStyleSheet[];
   private readonly enabled: readonly boolean[];
@@ -97,6 +103,7 @@ class Reading implements StyleIndex {
     this.enabled = this.sheets.map(({ disabled }) => !disabled);
     for (const sheet of this.sheets) {
       const media = sheet.media.length > 0 ? [sheet.media] : [];
+      this.conditions.push(sheet.media);
       this.readSheet(sheet, { media, holder: null, isPlain: true, isSupported: !sheet.disabled, sheet });
     }
     this.properties = this.countProperties();
@@ -134,9 +141,11 @@ class Reading implements StyleIndex {
 
   private readRule(rule: CSSRule, around: Around): void {
     if (rule instanceof CSSStyleRule) this.readStyleRule(rule, around);
-    else if (rule instanceof CSSMediaRule)
+    else if (rule instanceof CSSMediaRule) {
+      this.conditions.push(rule.media);
       this.readRules(rule.cssRules, { ...around, media: [...around.media, rule.media] });
-    else if (rule instanceof CSSImportRule) {
+    } else if (rule instanceof CSSImportRule) {
+      this.conditions.push(rule.media);
       const { styleSheet: sheet } = rule;
       if (sheet) this.readSheet(sheet, { ...around, media: [...around.media, rule.media], sheet });
     } else if (rule instanceof CSSKeyframesRule) {
@@ -161,6 +170,7 @@ class Reading implements StyleIndex {
 
   /** Conditions, layers, scopes, containers, and declarations that stand in no rule of their own. */
   private readOther(rule: CSSRule, around: Around): void {
+    this.otherRules.add(rule.constructor.name);
     if ('style' in rule) {
       const { style } = rule as CSSRule & { style: CSSStyleDeclaration };
       this.bound.push({ style, isOfElements: true, hasSelector: 'selectorText' in rule });

@@ -1,9 +1,17 @@
 import { HOLDERS, holdsAbsolute, holdsFixed } from '../core/css/containing.js';
-import { DECLARED_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
-import { edgesOf, NO_EDGES, type Edges } from './edges.js';
+import { settingOf } from './contents.js';
+import { edgesIn, edgesOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
-import { sheetFacts, type SheetFacts } from './sheet-facts.js';
+import type { SheetFacts } from './sheet-facts.js';
 import { BORDERS, INHERITED, OF_TEXT, OFFSETS, RADII, RARE, SIZES } from './style-groups.js';
+import {
+  BORDER_WIDTH,
+  COLUMNS,
+  PADDING,
+  SETTING,
+  type KnownStyles,
+  type Remembered,
+} from './style-memory.js';
 import { EDGELESS_TAGS, PLAIN_TAGS, UNSIZED_TAGS } from './plain-tags.js';
 
 /** What decides which properties of an element can matter. */
@@ -21,7 +29,6 @@ export interface StyleFacts {
 /** A ground that is not painted. */
 const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
-const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
 
@@ -29,6 +36,7 @@ const columnOf = (property: string) => COLUMN.get(property)!;
 export class StyleReader {
   /** What the style sheets say; null where that can't be known. */
   private readonly sheets: SheetFacts | null;
+  private readonly memory: KnownStyles['memory'];
   /** A row for what has no style. */
   readonly none: number;
   private readonly holds = new Map<number, { fixed: boolean; absolute: boolean }>();
@@ -43,9 +51,10 @@ export class StyleReader {
   constructor(
     private readonly strings: Interner,
     private readonly styles: RowInterner,
-    document: Document,
+    { facts, memory }: KnownStyles,
   ) {
-    this.sheets = sheetFacts(document);
+    this.sheets = facts;
+    this.memory = memory;
     const used = this.sheets?.properties ?? null;
     const isUsed = (property: string) => used === null || used.has(property) || !(property in RARE);
     this.rare = Object.keys(RARE).filter((property) => isUsed(property) && !INHERITED.includes(property));
@@ -59,10 +68,13 @@ export class StyleReader {
   }
 
   /** The radii of a box that is drawn, from the top left on, with spaces between; empty for what has none, or is not drawn. */
-  corners(style: CSSStyleDeclaration, row: number, border: Edges): string {
+  corners(style: CSSStyleDeclaration, element: Element, row: number, border: Edges): string {
     const isDrawn = !NOTHING.test(this.value(row, 'background-color')) || border.some((side) => side !== 0);
     if (!this.hasRadius || !isDrawn) return '';
-    const radii = RADII.map((property) => style.getPropertyValue(property));
+    const kept = this.memory?.of(element) ?? null;
+    const radii = RADII.map((property) =>
+      this.once(kept, columnOf(property), () => style.getPropertyValue(property)),
+    );
     return radii.every((radius) => radius === '0px') ? '' : radii.join(' ');
   }
 
@@ -82,7 +94,27 @@ export class StyleReader {
   /** The margins or paddings of an element, which most elements in a row of text have none of. */
   edges(style: CSSStyleDeclaration, element: Element | null, name: 'margin' | 'padding'): Edges {
     const isBare = element !== null && EDGELESS_TAGS.has(element.localName) && !this.maySet(element, name);
-    return isBare ? NO_EDGES : edgesOf(style, name);
+    if (isBare) return NO_EDGES;
+    // Margins share out what room there is.
+    if (name === 'margin' || element === null) return edgesOf(style, name);
+    return edgesIn(this.once(this.memory?.of(element) ?? null, PADDING, () => style.getPropertyValue(name)));
+  }
+
+  /** The widths of the borders of an element; null is a pseudo-element. */
+  border(style: CSSStyleDeclaration, element: Element | null): Edges {
+    const kept = element && (this.memory?.of(element) ?? null);
+    return edgesIn(this.once(kept, BORDER_WIDTH, () => style.getPropertyValue('border-width')));
+  }
+
+  /** How the words of an element are set. */
+  setting(style: CSSStyleDeclaration, element: Element): string {
+    return this.once(this.memory?.of(element) ?? null, SETTING, () => settingOf(style));
+  }
+
+  /** What is remembered in a column, else what is read now. */
+  private once(kept: Remembered | null, column: number, read: () => string): string {
+    if (kept === null || !this.memory!.keeps(column)) return read();
+    return (kept[column] ??= read());
   }
 
   /** What a row has for a property. */
@@ -111,11 +143,12 @@ export class StyleReader {
    */
   read(style: CSSStyleDeclaration, element: Element | null, parentRow: number, facts: StyleFacts): number {
     const row = [...this.initial];
+    const kept = element && (this.memory?.of(element) ?? null);
     const set = (property: string, value: string) => {
       row[columnOf(property)] = this.strings.number(value);
     };
     const read = (property: string): string => {
-      const value = style.getPropertyValue(property);
+      const value = this.once(kept, columnOf(property), () => style.getPropertyValue(property));
       set(property, value);
       return value;
     };
@@ -171,9 +204,14 @@ export class StyleReader {
         else declared.push(property);
       }
     }
-    const map = declared.length > 0 ? element?.computedStyleMap() : undefined;
+    let map: StylePropertyMapReadOnly | null = null;
     for (const property of declared) {
-      set(property, map ? String(map.get(property) ?? '') : style.getPropertyValue(property));
+      const value = this.once(kept, columnOf(property), () =>
+        element === null
+          ? style.getPropertyValue(property)
+          : String((map ??= element.computedStyleMap()).get(property) ?? ''),
+      );
+      set(property, value);
     }
     const number = this.styles.number(row);
     this.rows[number] ??= row;

@@ -14,18 +14,19 @@ import { writeBenchSite } from '../support/bench-site.js';
 import { temporaryFolder } from '../support/program.js';
 
 let browser: BrowserSession;
+/** The kind of browser that pages are given one size after another in. */
+let resizing: BrowserSession;
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
 beforeAll(async () => {
   temp = await temporaryFolder();
-  browser = await DEFAULT_ENGINE.launch({
-    executable: undefined,
-    fonts: 'android',
-    textScale: 1,
-    log: () => undefined,
-  });
+  const options = { executable: undefined, fonts: 'android', textScale: 1, log: () => undefined } as const;
+  [browser, resizing] = await Promise.all([
+    DEFAULT_ENGINE.launch(options),
+    DEFAULT_ENGINE.launch({ ...options, frames: 'free' }),
+  ]);
 });
 afterAll(async () => {
-  await browser.close();
+  await Promise.all([browser.close(), resizing.close()]);
   await temp.dispose();
 });
 
@@ -54,7 +55,7 @@ async function differing(targets: string[], start: string, sizes: readonly Size[
   const site = await openTargets(targets, { all: true });
   const compared = async ({ url, source }: SitePage): Promise<string[]> => {
     const found: string[] = [];
-    const page = await browser.open(jobOf(url, device!));
+    const page = await resizing.open(jobOf(url, device!));
     await page.settle('loaded');
     await page.collect({ locate: [] });
     for (const size of sizes) {
@@ -100,29 +101,35 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
 });
 
 describe('the screen of an open page', () => {
-  it('is given frame by frame, with how far the page is scrolled, until the reader stops', async () => {
-    const site = await openTargets(['demo/as-found/index.html'], { all: false });
-    const [device] = await pickProfiles(['390x844@2+mobile']);
-    const page = await browser.open(jobOf(site.pages[0]!.url, device!));
-    await page.settle('loaded');
-    const scrolled: number[] = [];
-    const largest = { width: 200, height: 400 };
-    for await (const { jpeg, scroll } of page.frames({ largest, every: 1, quality: 50 })) {
-      const { format, width, height } = await sharp(jpeg).metadata();
-      expect([format, width <= largest.width, height <= largest.height]).toEqual(['jpeg', true, true]);
-      scrolled.push(scroll.y);
-      if (scrolled.includes(500)) break;
-      await page.dispatch({ kind: 'run', script: 'scrollTo(0, 500)' });
-    }
-    expect(scrolled.length).toBeGreaterThan(1);
-    // What was stopped does not stand in the way of the next reader.
-    for await (const { scroll } of page.frames({ largest, every: 1, quality: 50 })) {
-      expect(scroll.y).toBe(500);
-      break;
-    }
-    await page.close();
-    await site.close();
-  });
+  it.each([
+    ['as a screen shows it', () => browser],
+    ['in a browser that makes frames when it is asked', () => resizing],
+  ])(
+    'is given frame by frame, with how far the page is scrolled, until the reader stops: %s',
+    async (_, of) => {
+      const site = await openTargets(['demo/as-found/index.html'], { all: false });
+      const [device] = await pickProfiles(['390x844@2+mobile']);
+      const page = await of().open(jobOf(site.pages[0]!.url, device!));
+      await page.settle('loaded');
+      const scrolled: number[] = [];
+      const largest = { width: 200, height: 400 };
+      for await (const { jpeg, scroll } of page.frames({ largest, every: 1, quality: 50 })) {
+        const { format, width, height } = await sharp(jpeg).metadata();
+        expect([format, width <= largest.width, height <= largest.height]).toEqual(['jpeg', true, true]);
+        scrolled.push(scroll.y);
+        if (scrolled.includes(500)) break;
+        await page.dispatch({ kind: 'run', script: 'scrollTo(0, 500)' });
+      }
+      expect(scrolled.length).toBeGreaterThan(1);
+      // What was stopped does not stand in the way of the next reader.
+      for await (const { scroll } of page.frames({ largest, every: 1, quality: 50 })) {
+        expect(scroll.y).toBe(500);
+        break;
+      }
+      await page.close();
+      await site.close();
+    },
+  );
 });
 
 describe('an element of an open page', () => {

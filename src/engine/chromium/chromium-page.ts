@@ -15,6 +15,7 @@ import { noteClosedRoots } from './closed-roots.js';
 import { emulate, emulateScreen } from './emulate.js';
 import { explained } from './explained.js';
 import { addGeneratedContent } from './generated-content.js';
+import type { FramePump } from './frame-pump.js';
 import { grantAccess } from './grant.js';
 import { moveMouse, pressKey, tap } from './input.js';
 import { loadFault } from './net-errors.js';
@@ -25,6 +26,14 @@ import { ChromiumStyles } from './style-origins.js';
 
 export const CHROMIUM_CAPABILITIES: Capabilities = new Set(FEATURES);
 
+/** What the page's own part waits for frames in. */
+const WAITS_FOR_FRAMES: ReadonlySet<string> = new Set<keyof PageApi>([
+  'settle',
+  'resized',
+  'scrollThrough',
+  'scrolledTo',
+]);
+
 /** One tab, driven through a session that is attached to it and shows `about:blank`. */
 export class ChromiumPage implements PageDriver {
   readonly capabilities = CHROMIUM_CAPABILITIES;
@@ -33,11 +42,15 @@ export class ChromiumPage implements PageDriver {
   private world: PageWorld | null = null;
   private readonly listeners: ((error: Error) => void)[] = [];
 
-  /** @param dispose closes the tab and all that it has */
+  /**
+   * @param dispose closes the tab and all that it has
+   * @param pump where the browser makes no frames by itself
+   */
   constructor(
     private readonly session: CDPSession,
     private readonly url: string,
     private readonly dispose: () => Promise<void>,
+    private readonly pump: FramePump | null,
   ) {
     this.network = new NetworkWatch(session);
     session.on('Page.javascriptDialogOpening', () => {
@@ -55,6 +68,7 @@ export class ChromiumPage implements PageDriver {
 
   /** Tells that the page is gone. */
   end(error: Error): void {
+    this.pump?.stop();
     for (const listener of this.listeners.splice(0)) listener(error);
   }
 
@@ -77,6 +91,7 @@ export class ChromiumPage implements PageDriver {
     const frameId = frameTree.frame.id;
     this.network.watchFrame(frameId);
     this.world = new PageWorld(session, frameId);
+    this.pump?.start();
   }
 
   async navigate(url: string): Promise<Navigation> {
@@ -98,7 +113,8 @@ export class ChromiumPage implements PageDriver {
     name: Name,
     ...args: Parameters<PageApi[Name]>
   ): Promise<Awaited<ReturnType<PageApi[Name]>>> {
-    return this.world!.call(name, ...args);
+    const call = () => this.world!.call(name, ...args);
+    return this.pump && WAITS_FOR_FRAMES.has(name) ? this.pump.during(call) : call();
   }
 
   async completed({ snapshot, untold, suspects }: Collected): Promise<LayoutSnapshot> {
@@ -149,17 +165,20 @@ export class ChromiumPage implements PageDriver {
   }
 
   async picture(area: PictureArea | null, format: PictureFormat): Promise<Buffer> {
-    const { data } = await this.session.send('Page.captureScreenshot', {
-      format,
-      ...(format === 'webp' && { quality: WEBP_QUALITY }),
-      optimizeForSpeed: true,
-      ...(area && { captureBeyondViewport: true, clip: area }),
-    });
+    const take = () =>
+      this.session.send('Page.captureScreenshot', {
+        format,
+        ...(format === 'webp' && { quality: WEBP_QUALITY }),
+        optimizeForSpeed: true,
+        ...(area && { captureBeyondViewport: true, clip: area }),
+      });
+    const { data } = await (this.pump ? this.pump.during(take, true) : take());
     return Buffer.from(data, 'base64');
   }
 
   frames(options: FrameOptions, signal: AbortSignal): AsyncIterable<Frame> {
-    return screencast(this.session, options, signal);
+    const frames = screencast(this.session, options, signal);
+    return this.pump?.through(frames) ?? frames;
   }
 
   async printed(paper: Paper): Promise<Buffer> {
@@ -196,6 +215,7 @@ export class ChromiumPage implements PageDriver {
   }
 
   close(): Promise<void> {
+    this.pump?.stop();
     return this.dispose();
   }
 }

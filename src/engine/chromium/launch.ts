@@ -7,6 +7,7 @@ import type { PageJob } from '../job.js';
 import { openPage } from '../open-page.js';
 import type { PageSession } from '../page-session.js';
 import { findBrowser } from './find-browser.js';
+import { FramePump } from './frame-pump.js';
 import { explained } from './explained.js';
 import { CHROMIUM_CAPABILITIES, ChromiumPage } from './chromium-page.js';
 
@@ -28,6 +29,13 @@ const ARGS = [
 ];
 
 const FREE_FRAMES = ['--disable-gpu-vsync', '--disable-frame-rate-limit'];
+
+/** Frames come when they are asked for: by `FramePump`. Only the browser without a window can do that. */
+const ASKED_FRAMES = [
+  '--enable-begin-frame-control',
+  '--run-all-compositor-stages-before-draw',
+  '--disable-new-content-rendering-timeout',
+];
 
 /** The sizes that browsers start from, in CSS px. */
 const STANDARD_SIZE = 16;
@@ -71,6 +79,7 @@ export const chromium: Engine = {
         : { FONTCONFIG_FILE: await fontconfigFile(fonts) };
     // What needs no browser, help among it, need not wait until its driver is loaded.
     const { default: puppeteer } = await import('puppeteer-core');
+    const isAsked = frames === 'free' && found.shell && process.platform !== 'darwin';
     let browser: Browser;
     try {
       browser = await puppeteer.launch({
@@ -87,7 +96,7 @@ export const chromium: Engine = {
         ignoreDefaultArgs: ['--hide-scrollbars'],
         args: [
           ...ARGS,
-          ...(frames === 'free' ? FREE_FRAMES : []),
+          ...(isAsked ? ASKED_FRAMES : frames === 'free' ? FREE_FRAMES : []),
           blinkSettings(textScale),
           ...(isRoot() ? ['--no-sandbox'] : []),
         ],
@@ -101,7 +110,12 @@ export const chromium: Engine = {
         4,
       );
     }
-    return new ChromiumSession(browser, await browser.version(), await browser.target().createCDPSession());
+    return new ChromiumSession(
+      browser,
+      await browser.version(),
+      await browser.target().createCDPSession(),
+      isAsked,
+    );
   },
 };
 
@@ -117,6 +131,7 @@ class ChromiumSession implements BrowserSession {
     private readonly browser: Browser,
     product: string,
     private readonly control: CDPSession,
+    private readonly isAsked: boolean,
   ) {
     this.version = product.replace(/^.*\//, '');
     const onGone = () => {
@@ -146,10 +161,15 @@ class ChromiumSession implements BrowserSession {
   async open(job: PageJob): Promise<PageSession> {
     if (this.gone) throw new BrowserGone('the browser went away');
     const { session, dispose } = await this.orGone(this.tab());
-    const page: ChromiumPage = new ChromiumPage(session, job.url, async () => {
-      this.pages.delete(page);
-      await dispose();
-    });
+    const page: ChromiumPage = new ChromiumPage(
+      session,
+      job.url,
+      async () => {
+        this.pages.delete(page);
+        await dispose();
+      },
+      this.isAsked ? new FramePump(session) : null,
+    );
     this.pages.add(page);
     return openPage(page, job);
   }
@@ -162,7 +182,11 @@ class ChromiumSession implements BrowserSession {
     try {
       const browserContextId = context.id!;
       const [{ targetId }] = await Promise.all([
-        this.control.send('Target.createTarget', { url: 'about:blank', browserContextId }),
+        this.control.send('Target.createTarget', {
+          url: 'about:blank',
+          browserContextId,
+          enableBeginFrameControl: this.isAsked,
+        }),
         this.control.send('Browser.setDownloadBehavior', { behavior: 'deny', browserContextId }),
       ]);
       const { sessionId } = await this.control.send('Target.attachToTarget', { targetId, flatten: true });

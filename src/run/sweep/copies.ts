@@ -110,8 +110,7 @@ export class Copies {
   inPlace(size: number): Promise<Sample> {
     return this.withCopy(async (copy) => {
       const device = deviceAt(this.range, size);
-      await copy.page.resize(device);
-      await copy.page.settle('resized');
+      await resized(copy.page, device);
       return this.sampleOf(copy, device, size);
     });
   }
@@ -119,8 +118,7 @@ export class Copies {
   /** What the screen shows at a size of the window, a PNG file at device pixels. */
   picture(viewport: Size): Promise<Buffer> {
     return this.withCopy(async ({ page }) => {
-      await page.resize(viewport);
-      await page.settle('resized');
+      await resized(page, viewport);
       return this.screenOf(page);
     });
   }
@@ -337,4 +335,9 @@ class SearchEnded extends Error {
 /** Why a page could not be searched, in words. */
 export function failureText(error: unknown): string {
   return error instanceof PageNotOpened ? messageOf(error.reason) : messageOf(error);
+}
+
+/** Gives a page another size and waits until it is at rest in it. Both are asked for at once: it waits for the size by itself. */
+async function resized(page: PageSession, viewport: Size): Promise<void> {
+  await Promise.all([page.resize(viewport), page.settle('resized')]);
 }

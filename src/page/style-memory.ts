@@ -1,0 +1,139 @@
+import { DECLARED_PROPERTIES, SETTING_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
+import { inlineStyleOf } from './own-accessors.js';
+import { sheetFacts, type SheetFacts } from './sheet-facts.js';
+import { FOLLOWED, OFFSETS } from './style-groups.js';
+import { styleIndex, type StyleIndex } from './style-index.js';
+import { varyingProperties } from './varying.js';
+
+/** The columns of what is remembered of an element: those of a snapshot's styles, and three shorthands. */
+export const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
+export const SETTING = COLUMNS.length;
+export const BORDER_WIDTH = SETTING + 1;
+export const PADDING = SETTING + 2;
+const COUNT = SETTING + 3;
+
+/** Its resolved value is a matrix: shares of the box are px in it (CSS Transforms 1, section 14). */
+const OF_BOX = ['transform'];
+
+/** Elements that the browser's own styles size in multiples of the font's size. */
+const SIZED_BY_FONT = new Set(['meter', 'progress', 'fieldset', 'legend']);
+
+/** States that selectors ask for and that change without the tree; the list forgives those that an engine does not know. */
+const STATES =
+  ':is(:checked, :indeterminate, :default, :disabled, :read-write, :placeholder-shown, :invalid, :autofill, :focus, :hover, :active, :target, :open, :modal, :popover-open, :fullscreen, :playing, :muted)';
+
+/** So many sets of media queries that hold at once are told apart. */
+const MOST_REMEMBERED = 24;
+
+/** Values of one element, by column; those that were never read are not there. */
+export type Remembered = (string | undefined)[];
+
+/**
+ * Computed values from one collection to the next. They are kept for as long as nothing has changed that selectors and conditions
+ * go by: the tree and its attributes, the style sheets, which media queries hold, the states of elements, animations. What goes by
+ * the size of the window in other ways is read each time. What a script writes over in a style sheet in place is not noticed, nor
+ * is it by `styleIndex`.
+ */
+class StyleMemory {
+  private values = new WeakMap<Element, Remembered>();
+  /** The same by which media queries hold: a window is given one size after another, and comes back. */
+  private readonly valuesIn = new Map<string, WeakMap<Element, Remembered>>();
+  private observer: MutationObserver | null = null;
+  private isTouched = true;
+  private index: StyleIndex | null = null;
+  private states: readonly unknown[] = [];
+  private isFixed: readonly boolean[] = [];
+
+  /** Whether what is in a column can be remembered at all. */
+  keeps(column: number): boolean {
+    return this.isFixed[column]!;
+  }
+
+  /** Null for an element that is read each time. */
+  of(element: Element): Remembered | null {
+    if (SIZED_BY_FONT.has(element.localName)) return null;
+    let known = this.values.get(element);
+    if (!known) this.values.set(element, (known = new Array<undefined>(COUNT).fill(undefined)));
+    return known;
+  }
+
+  /** Forgets what may not be true any more. Whether nothing had to be forgotten. */
+  refresh(): boolean {
+    if (!this.observer) {
+      this.observer = new MutationObserver(() => (this.isTouched = true));
+      this.observer.observe(document, { subtree: true, childList: true, attributes: true });
+    }
+    const index = styleIndex(document);
+    const isTouched = this.isTouched || this.observer.takeRecords().length > 0 || index !== this.index;
+    const states = statesNow();
+    const isKept = !isTouched && isSame(states, this.states);
+    if (!isKept) this.valuesIn.clear();
+    if (isTouched) this.isFixed = fixedColumns(index);
+    this.isTouched = false;
+    this.index = index;
+    this.states = states;
+    const inForce = conditionsInForce(index);
+    const known = this.valuesIn.get(inForce);
+    this.values = known ?? new WeakMap();
+    if (!known && this.valuesIn.size >= MOST_REMEMBERED) this.valuesIn.clear();
+    this.valuesIn.set(inForce, this.values);
+    return isKept;
+  }
+}
+
+function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a.length === b.length && a.every((value, i) => value === b[i]);
+}
+
+/** Which media queries hold, as a text. */
+function conditionsInForce({ conditions }: StyleIndex): string {
+  return conditions.map(({ mediaText }) => `${mediaText} ${matchMedia(mediaText).matches}`).join();
+}
+
+/** What is neither of the tree nor of the sheets and decides which rules are in force where. */
+function statesNow(): unknown[] {
+  const animations = document
+    .getAnimations()
+    .flatMap((animation) => [animation, animation.playState, animation.currentTime]);
+  return [devicePixelRatio, ...document.querySelectorAll(STATES), ...animations];
+}
+
+/** What says something of a column, by the names of the properties that do. */
+function saysOf(column: string): (property: string) => boolean {
+  if (column.endsWith('radius')) return (property) => property.endsWith('radius');
+  if (column.startsWith('scroll-')) return (property) => property.startsWith('scroll-');
+  if (OFFSETS.includes(column)) return (property) => property === column || property.startsWith('inset');
+  const members = FOLLOWED[column] ?? [column];
+  return (property) => members.includes(property);
+}
+
+function fixedColumns(index: StyleIndex): boolean[] {
+  const inline = [...document.querySelectorAll('[style]')].map(inlineStyleOf);
+  const found = varyingProperties(index, inline);
+  if (found === null) return new Array<boolean>(COUNT).fill(false);
+  const varying = [...found];
+  return [
+    ...COLUMNS.map((column) => !OF_BOX.includes(column) && !varying.some(saysOf(column))),
+    !SETTING_PROPERTIES.some((property) => found.has(property)),
+    !varying.some((property) => /^border.*width$/.test(property)),
+    !varying.some((property) => property.startsWith('padding')),
+  ];
+}
+
+export interface KnownStyles {
+  /** What the style sheets say; null where that can't be known. */
+  readonly facts: SheetFacts | null;
+  /** Null where what an element has may hang on what can't be seen: frames, shadow trees, sheets of another origin. */
+  readonly memory: Pick<StyleMemory, 'keeps' | 'of'> | null;
+}
+
+const memory = new StyleMemory();
+let lastFacts: SheetFacts | null = null;
+
+/** What is known of the document's styles before they are read. @param isTrial nothing of an experiment is remembered */
+export function knownStyles(isTrial: boolean): KnownStyles {
+  if (isTrial) return { facts: sheetFacts(document), memory: null };
+  const isSame = memory.refresh();
+  if (!isSame || lastFacts === null) lastFacts = sheetFacts(document);
+  return { facts: lastFacts, memory: lastFacts?.isOneTree === true ? memory : null };
+}
