@@ -1,3 +1,4 @@
+import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import pLimit from 'p-limit';
 import sharp from 'sharp';
@@ -98,6 +99,40 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
     expect(await differing([folder], '390x844@2+mobile', sizes)).toEqual([]);
     // All of them, in `npm run verify`, take minutes.
   }, 1_200_000);
+});
+
+/** What goes by the width of the window though no media query turns, each in a page of its own. */
+const GOES_BY_WIDTH = {
+  'fluid-type':
+    '<style>main { font-size: 2vw } h1 { margin: 1em; border-radius: 1em; max-width: 20em }</style>',
+  variable:
+    '<style>:root { --room: 3vw } h1 { padding: var(--room); width: calc(100% - var(--room)) }</style>',
+  'of-the-root': '<style>html { font-size: calc(8px + 1vw) } h1 { width: 12rem; text-indent: 1rem }</style>',
+  container:
+    '<style>main { container-type: inline-size } @container (width > 500px) { h1 { opacity: 0.5; position: relative } }</style>',
+  shares: '<style>h1 { padding: 0 5%; transform: translateX(10%); width: 50% }</style>',
+  'of-its-own': '<style>h1 { width: 50vw; border: 1px solid; left: 1vw; position: relative }</style>',
+  inline: '<h2 style="font-size: 3vw; line-height: 1.2">In its own attribute</h2>',
+  state:
+    '<style>input:checked ~ h1 { position: absolute; color: red } :has(:checked) p { white-space: nowrap }</style><input type="checkbox"><script>const set = () => (document.querySelector("input").checked = innerWidth > 500); addEventListener("resize", set); set()</script>',
+  named:
+    '<style>.wide h1 { display: inline-block; overflow: hidden }</style><script>const set = () => document.documentElement.classList.toggle("wide", innerWidth > 500); addEventListener("resize", set); set()</script>',
+  meters:
+    '<style>main { font-size: 2vw }</style><meter value="0.5"></meter><fieldset><legend>Deck</legend></fieldset>',
+} as const;
+
+describe('what goes by the width of the window without a media query', () => {
+  it('is read anew at each size', async () => {
+    const folder = join(temp.path, 'by-width');
+    await mkdir(folder);
+    for (const [name, head] of Object.entries(GOES_BY_WIDTH))
+      await writeFile(
+        join(folder, `${name}.html`),
+        `<!doctype html><meta name="viewport" content="width=device-width"><title>${name}</title><main>${head}<h1>Lantern Isles</h1><p>Ferries to every island, every day of the week.</p></main>`,
+      );
+    const sizes = [900, 400, 901, 620].map((width) => ({ width, height: 700 }));
+    expect(await differing([folder], '1280x800', sizes)).toEqual([]);
+  });
 });
 
 describe('the screen of an open page', () => {

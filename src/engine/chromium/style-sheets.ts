@@ -57,10 +57,19 @@ export class StyleSheets {
     return null;
   }
 
-  /** Every style sheet that is not switched off, as it was written. What the browser does not give out is left out. */
+  /**
+   * Every style sheet that is not switched off, as it was written, by address and place: they come in the order in which they
+   * were loaded, which is another each time. What the browser does not give out is left out.
+   */
   async texts(): Promise<SheetText[]> {
+    const headers = [...this.headers.values()].sort(
+      (a, b) =>
+        (a.sourceURL < b.sourceURL ? -1 : Number(a.sourceURL > b.sourceURL)) ||
+        a.startLine - b.startLine ||
+        a.startColumn - b.startColumn,
+    );
     const found = await Promise.all(
-      [...this.headers.values()].map(async ({ styleSheetId, disabled }): Promise<SheetText[]> => {
+      headers.map(async ({ styleSheetId, disabled }): Promise<SheetText[]> => {
         if (disabled) return [];
         const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
         if (answer === null) return [];

@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import { messageOf } from '../../core/errors.js';
 import { Judge, keyOf } from '../../core/findings/judge.js';
 import { selectorsIn } from '../../core/findings/settings.js';
@@ -23,6 +24,9 @@ import { takeLooks } from '../looks.js';
 import { covered, maskedRects } from '../masked.js';
 import type { CheckPlan } from '../plan.js';
 import { deviceAt, type SweepRange } from './plan.js';
+
+/** A page that loads waits a third of its time: others load meanwhile. */
+const LOADS_A_COPY = 1.5;
 
 /** How often a size is tried when the page dies under it. */
 const TRIES = 2;
@@ -51,6 +55,7 @@ export interface PageQueries {
  */
 export class Copies {
   private readonly idle: (Copy | null)[];
+  private readonly loads: ReturnType<typeof pLimit>;
   private readonly waiting: {
     readonly take: (copy: Copy | null) => void;
     readonly fail: (error: Error) => void;
@@ -75,6 +80,7 @@ export class Copies {
     count: number,
   ) {
     this.idle = new Array<null>(count).fill(null);
+    this.loads = pLimit(Math.ceil(LOADS_A_COPY * count));
     // A rule that throws sees nothing at that size; the check of the page says so.
     this.judge = new Judge(rules, plan.rules, () => undefined);
     this.locate = selectorsIn(plan.rules);
@@ -85,6 +91,9 @@ export class Copies {
 
   /** Every condition on sizes that the page names. From then on the containers that they ask are measured. */
   queries(): Promise<PageQueries> {
+    // The others load meanwhile. What is wrong with one is told when it is asked for something.
+    const others = this.idle.length - 1;
+    for (let i = 0; i < others; i++) void this.withCopy(async () => {}).catch(() => undefined);
     return this.withCopy(async ({ page, numbersOf }) => {
       const probe = page.probe();
       const queries = await probe.queries().finally(() => probe.close());
@@ -161,18 +170,16 @@ export class Copies {
     return this.anewAt(size, (copy, device) => this.sampleOf(copy, device, size));
   }
 
-  private async anewAt<T>(size: number, work: (copy: Copy, device: Device) => Promise<T>): Promise<T> {
-    const place = await this.taken();
+  private anewAt<T>(size: number, work: (copy: Copy, device: Device) => Promise<T>): Promise<T> {
     const device = deviceAt(this.range, size);
-    try {
-      return await this.inTime(
+    return this.loads(() => {
+      if (this.closed) throw new SearchEnded();
+      return this.inTime(
         () => this.open(device),
         (copy) => work(copy, device),
         true,
       );
-    } finally {
-      this.give(place);
-    }
+    });
   }
 
   private async sampleOf(copy: Copy, device: Device, size: number): Promise<Sample> {
