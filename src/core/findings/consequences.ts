@@ -43,8 +43,8 @@ function isLostByIt({ rule, sighting }: Reported, later: Reported): boolean {
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
 function withWeightOf(kept: Reported, { rule, sighting }: Reported): Reported {
   const [own, its] = [severityOf(kept.rule, kept.sighting), severityOf(rule, sighting)];
-  const isGraver = own !== its && gravest([own, its]) === its;
   const { sighting: stays } = kept;
+  const isGraver = gravest([own, its]) === its && (own !== its || stays.mild === true);
   return isGraver && !sighting.mild ? { ...kept, sighting: { ...stays, severity: its, mild: false } } : kept;
 }
 

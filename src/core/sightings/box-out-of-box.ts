@@ -23,15 +23,14 @@ interface Out {
 }
 
 /**
- * A box with a ground of its own and words on it that sticks out of the drawn box that holds it, though no letter leaves that: a
- * card that is wider than its panel.
+ * A box with a ground of its own that sticks out of the drawn box that holds it, though no letter leaves that: a card that is wider
+ * than its panel, a bar longer than its track.
  * @param told boxes that content was found to run out of already
  */
 export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const { view } = scene;
   const found = scene.covers.flatMap(({ node, rect }): Out[] => {
     if (node <= view.body || isInline(view, node) || displacementOf(view, node) !== null) return [];
-    if (!scene.inksIn(rect).some((ink) => ink.kind === 'text' && scene.contains(node, ink.node))) return [];
     const box = drawnAround(scene, node);
     if (box < 0 || told.has(box)) return [];
     const around = view.box(box);

@@ -126,8 +126,8 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   if (cover.rank <= ink.rank) return null;
   if (scene.contains(cover.node, ink.node)) return null;
   if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
-  // A control that lies on something and scrolls with it is control-overlap's.
-  const isControl = view.has(cover.node, FLAG_CONTROL);
+  // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
+  const isControl = view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
   if (
     isControl &&
     (ink.kind === 'text' || isOfControl(view, ink.node)) &&
