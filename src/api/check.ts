@@ -14,6 +14,7 @@ import type { Manifest } from '../run/manifest.js';
 import type { CheckEvent } from '../run/plan.js';
 import type { TargetOptions } from '../site/targets.js';
 import { IsopticError } from '../core/errors.js';
+import { knownDevices } from '../run/sweep/known-devices.js';
 import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
 import { runCheck, type FoundEvent } from './run-check.js';
 
@@ -113,7 +114,8 @@ async function rangeOf({
       'Give whole CSS px, the narrower first.',
     );
   const [device] = await pickProfiles([`${to}x${height}`]);
-  return { axis: 'width', from, to, device: device!, every: false, known: [], ranges: [], own: [] };
+  const known = knownDevices(await loadCatalogue());
+  return { axis: 'width', from, to, device: device!, every: false, known, ranges: [], own: [] };
 }
 
 /**

@@ -9,6 +9,7 @@ import type { Comparison } from '../run/compare/record.js';
 import type { CompareScope } from '../run/compare/settings.js';
 import { RunFolder } from '../run/run-folder.js';
 import { RUNS_FOLDER } from '../run/find-runs.js';
+import { openTargets } from '../site/targets.js';
 import { runCheck, stampOf, type CheckRequest, type RequestTools } from './run-check.js';
 
 /** One of two things that are compared: a run that is there, the baseline, or pages that are rendered now. */
@@ -52,8 +53,10 @@ export async function runCompare(request: CompareRequest, tools: CompareTools): 
     request.replace,
   );
   try {
-    const a = await keptOf(request.a, join(folder.path, 'a'), tools);
-    const b = await keptOf(request.b, join(folder.path, 'b'), tools);
+    // What can't be used is told before anything is rendered.
+    const [keptA, keptB] = [await keptOf(request.a), await keptOf(request.b)];
+    const a = keptA ?? (await rendered(request.a, join(folder.path, 'a'), tools));
+    const b = keptB ?? (await rendered(request.b, join(folder.path, 'b'), tools));
     const comparison = await compare(a, b, {
       ...request,
       folder,
@@ -76,9 +79,16 @@ export async function runCompare(request: CompareRequest, tools: CompareTools): 
   }
 }
 
-async function keptOf(what: Compared, out: string, tools: CompareTools): Promise<Kept> {
+/** Null for pages that can be rendered. @throws IsopticError for what can't be used */
+async function keptOf(what: Compared): Promise<Kept | null> {
   if ('run' in what) return keptRun(what.run);
   if ('baseline' in what) return (await Baseline.open(what.baseline)).kept();
-  const { folder } = await runCheck({ ...what.render, out, replace: true }, tools);
-  return { ...(await keptRun(folder)), name: what.name };
+  await (await openTargets(what.render.targets, what.render.find)).close();
+  return null;
+}
+
+async function rendered(what: Compared, out: string, tools: CompareTools): Promise<Kept> {
+  const { render, name } = what as Extract<Compared, { render: unknown }>;
+  const { folder } = await runCheck({ ...render, out, replace: true }, tools);
+  return { ...(await keptRun(folder)), name };
 }

@@ -1,5 +1,7 @@
 /** What a script may import: docs/api.md has examples of all of it. */
 export { check, pickProfiles, type CheckedRun, type CheckOptions } from './check.js';
+export { compareRuns, type ComparedRuns, type CompareOptions } from './compare-runs.js';
+export type { CompareScope } from '../run/compare/settings.js';
 export type { FoundEvent } from './run-check.js';
 export type { CheckEvent } from '../run/plan.js';
 

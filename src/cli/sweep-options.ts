@@ -1,9 +1,9 @@
 import { IsopticError } from '../core/errors.js';
-import { pickDevices, type Catalogue, type Pick as DevicePick } from '../core/profile/pick.js';
+import type { Pick as DevicePick } from '../core/profile/pick.js';
 import type { Device } from '../core/profile/profile.js';
 import { resizedDevice } from '../core/profile/resize.js';
-import { environmentOf } from '../core/sweep/environment.js';
 import { isFor } from '../run/captures.js';
+import { knownDevices } from '../run/sweep/known-devices.js';
 import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
 import type { RawOptions } from './check-request.js';
 import type { Settings } from './config/load.js';
@@ -121,15 +121,6 @@ export function rightFor(
   page: string,
 ): readonly (readonly [from: number, to: number])[] {
   return pages.find((entry) => isFor(page, entry.pages))?.right ?? right ?? [];
-}
-
-/** Every profile of the catalogue, held both ways. */
-function knownDevices(catalogue: Catalogue): SweepRange['known'] {
-  const picks = catalogue.profiles.map(({ name }) => ({ on: name }));
-  return pickDevices(picks, catalogue, { turn: true }).map((device) => ({
-    width: device.width,
-    environment: environmentOf(device),
-  }));
 }
 
 /** `200..390` */

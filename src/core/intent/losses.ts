@@ -27,7 +27,7 @@ import type { SnapshotView } from '../layout/view.js';
 const LEAST_ALONG = 2;
 const LEAST_EM = 0.15;
 /** However large they are, so much of letters is seen to be gone, CSS px. */
-const LEAST_ACROSS_PX = 3.5;
+const LEAST_ACROSS_PX = 2.9;
 /** Of a control or a picture. */
 const LEAST_BOX_PX = 3;
 

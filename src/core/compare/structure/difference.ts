@@ -16,6 +16,7 @@ export const DIFFERENCE_KINDS = [
   'rows',
   'reordered',
   'positioned',
+  'stacked',
   'moved',
   'resized',
   'restyled',

@@ -20,6 +20,7 @@ import {
 } from './geometry.js';
 import { lineChanges } from './lines.js';
 import { seenChanges } from './seen.js';
+import { stackingChanges } from './stacking.js';
 import { ownStyles, stylesText, type StyleChange } from './styles.js';
 import { selectorIn, told } from './told.js';
 
@@ -34,13 +35,15 @@ export function differencesOf(pairing: Pairing, options: StructureOptions): Diff
   const seen = seenChanges(pairing);
   const contents = contentChanges(pairing);
   const arranged = arrangementChanges(pairing);
+  const stacked = stackingChanges(pairing);
   const all = isSameWidth
-    ? withGeometry(pairing, options, { seen, contents, arranged })
+    ? withGeometry(pairing, options, { seen, contents, arranged, stacked })
     : [
         ...seen,
         ...contents,
         ...arranged,
-        ...gathered(pairing, restyledOnly(pairing)),
+        ...stacked,
+        ...gathered(pairing, restyledOnly(pairing, stacked)),
         ...lineChanges(pairing),
         ...firstScreenChanges(pairing),
       ].map((single) => ({ ...single, follows: [] }));
@@ -55,6 +58,7 @@ interface Found {
   readonly seen: readonly Single[];
   readonly contents: readonly Single[];
   readonly arranged: readonly Single[];
+  readonly stacked: readonly Single[];
 }
 
 type Followed = Single & { readonly follows: readonly string[] };
@@ -63,12 +67,14 @@ type Followed = Single & { readonly follows: readonly string[] };
 function withGeometry(
   pairing: Pairing,
   { tolerance }: StructureOptions,
-  { seen, contents, arranged }: Found,
+  { seen, contents, arranged, stacked }: Found,
 ): Followed[] {
   const { a, b, toA } = pairing;
   const shifts = shiftsOf(pairing, tolerance);
-  const styled = gathered(pairing, styleChanges(pairing, shifts));
-  const changed = new Set([...seen, ...contents, ...styled].flatMap(({ a: i }) => (i < 0 ? [] : [i])));
+  const styled = gathered(pairing, styleChanges(pairing, shifts, stacked));
+  const changed = new Set(
+    [...seen, ...contents, ...stacked, ...styled].flatMap(({ a: i }) => (i < 0 ? [] : [i])),
+  );
   /** Containers of which some part is new or gone, shown or hidden. */
   const holders = new Set<NodeIndex>();
   for (const { a: i, b: j } of seen) {
@@ -88,7 +94,7 @@ function withGeometry(
   const following = followersOf(pairing, shifts, causes);
   const origins = shiftOrigins(pairing, shifts, (i) => !following.has(i) && !causes.has(i));
   const own = origins.map((i) => shiftSingle(pairing, shifts, i));
-  const primary = [...seen, ...contents, ...moved, ...styled, ...own];
+  const primary = [...seen, ...contents, ...moved, ...stacked, ...styled, ...own];
   return withFollows(pairing, shifts, primary);
 }
 
@@ -105,10 +111,11 @@ function followsWidth(
 }
 
 /** Styles of elements that both layouts show, where they are seen: as they are, or by where boxes stand. */
-function styleChanges(pairing: Pairing, shifts: Shifts): Single[] {
+function styleChanges(pairing: Pairing, shifts: Shifts, stacked: readonly Single[]): Single[] {
   const { a, b } = pairing;
+  const told = new Set(stacked.map(({ a: i }) => i));
   return shownPairs(pairing).flatMap(([i, j]): Single[] => {
-    const { seen, laidOut } = ownStyles(pairing, i);
+    const { seen, laidOut } = ownStyles(pairing, i, told.has(i));
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
     if (seen.length > 0) return [restyle(i, j, [...seen, ...laidOut])];
@@ -144,12 +151,13 @@ function followsRoom(
 }
 
 /** Between windows of different widths, lengths that follow the width say nothing. */
-function restyledOnly(pairing: Pairing): Single[] {
+function restyledOnly(pairing: Pairing, stacked: readonly Single[]): Single[] {
   const { a, b } = pairing;
+  const told = new Set(stacked.map(({ a: i }) => i));
   return shownPairs(pairing).flatMap(([i, j]): Single[] => {
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
-    const { seen } = ownStyles(pairing, i);
+    const { seen } = ownStyles(pairing, i, told.has(i));
     return seen.length > 0 ? [restyle(i, j, seen)] : [];
   });
 }

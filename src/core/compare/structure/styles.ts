@@ -75,7 +75,8 @@ export interface OwnStyles {
   readonly laidOut: readonly StyleChange[];
 }
 
-export function ownStyles(pairing: Pairing, i: NodeIndex): OwnStyles {
+/** @param isStacked whether what its place in the stack comes to was told */
+export function ownStyles(pairing: Pairing, i: NodeIndex, isStacked = false): OwnStyles {
   const { a, b, toB } = pairing;
   const j = toB[i]!;
   const parent = a.view.parent(i);
@@ -97,7 +98,7 @@ export function ownStyles(pairing: Pairing, i: NodeIndex): OwnStyles {
   const border = edges('border', a.view.borders(i), b.view.borders(j));
   return {
     seen: [
-      ...changed(SEEN),
+      ...changed(isStacked ? SEEN.filter((property) => property !== 'z-index') : SEEN),
       ...border,
       ...corners(a.view.cornersOf(i), b.view.cornersOf(j)),
       ...(hasWords ? changed(OF_WORDS, true) : []),
