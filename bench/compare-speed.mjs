@@ -9,12 +9,8 @@ import { loadSource } from '../scripts/load-source.mjs';
 import { startBrowser } from './lib/browser.mjs';
 import { median } from './lib/median.mjs';
 
-const { pairingOf } = await loadSource('src/core/compare/pairing.ts');
-const { SnapshotView } = await loadSource('src/core/layout/view.ts');
-const { fromWire } = await loadSource('src/core/layout/wire.ts');
-const { differingPixels } = await loadSource('src/core/compare/pixels/differing.ts');
-const { boxesIn } = await loadSource('src/core/compare/pixels/boxes.ts');
-const { pictureOf } = await loadSource('src/core/compare/pixels/picture.ts');
+const { boxesIn, differingPixels, fromWire, pairingOf, pictureOf, SnapshotView } =
+  await loadSource('bench/lib/compare-api.mjs');
 const collector = await readFile('dist/page/collector.js', 'utf8');
 let isSlow = false;
 

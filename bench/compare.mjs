@@ -28,11 +28,8 @@ const { values } = parseArgs({
 /** Edits that are made to a page one at a time, and of three at once as many. */
 const COUNT = Number(values.count);
 
-const { differencesOf } = await loadSource('src/core/compare/structure/differences.ts');
-const { pairingOf } = await loadSource('src/core/compare/pairing.ts');
-const { SnapshotView } = await loadSource('src/core/layout/view.ts');
-const { fromWire } = await loadSource('src/core/layout/wire.ts');
-const { ALL_KINDS } = await loadSource('src/core/compare/structure/difference.ts');
+const { ALL_KINDS, differencesOf, fromWire, pairingOf, SnapshotView } =
+  await loadSource('bench/lib/compare-api.mjs');
 const collector = await readFile(join(root, 'dist/page/collector.js'), 'utf8');
 
 async function pages() {
