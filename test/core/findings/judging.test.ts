@@ -4,6 +4,7 @@ import { defectKey, pathIn } from '../../../src/core/findings/judge.js';
 import type { Finding } from '../../../src/core/findings/finding.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
 import { applyWaivers } from '../../../src/core/findings/waivers.js';
+import { FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
 import { RULES } from '../../../src/core/rules/index.js';
 import { CARD, line, renderOf } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
@@ -35,6 +36,30 @@ test('one defect, one finding: what has run out is not also an overlap, and weig
     found(children).map(({ rule, severity }) => `${severity} ${rule}`);
   expect(told([...cards([180]), beside])).toEqual(['error box-overflow']);
   expect(told(cards([180]))).toEqual(['warning box-overflow']);
+});
+
+test('of two overlaps of one element, what stays is as grave as the graver', () => {
+  /** A tick box and words in each of two labels, the second pulled up onto the first. */
+  const label = (y: number, margin: Node['margin']): Node => ({
+    tag: 'label',
+    class: `at-${y}`,
+    box: [10, y, 300, 22],
+    ...(margin && { margin }),
+    lines: [line(40, y + 3, 120, y === 20 ? 'Single crossing' : 'Return crossing')],
+    children: [{ tag: 'input', box: [14, y + 4, 13, 13], flags: FLAG_CONTROL | FLAG_REPLACED }],
+  });
+  const told = (up: number) =>
+    findingsOfPage(
+      'home',
+      [1200, 800, 400].map((width) =>
+        renderOf({ width, height: 900 }, [label(20, undefined), label(42 - up, [-up, 0, 0, 0])]),
+      ),
+      RULES,
+    )
+      .filter(({ family }) => family === 'overlap')
+      .map(({ severity }) => severity);
+  expect(told(13)).toEqual(['error']);
+  expect(told(0)).toEqual([]);
 });
 
 test('settings: off, another severity, a higher threshold, and elements that are taken otherwise', () => {

@@ -72,3 +72,24 @@ test('rounding and the overhang of letters are left alone', () => {
   const card = { tag: 'p', box: [10, 10, 100, 20] as const, style: CARD, lines: [line(10, 10, 101.5)] };
   expect(seenBy(boxOverflow, WIDE, [card])).toEqual([]);
 });
+
+test('a bar that is longer than its track sticks out of it, though there is not a word on it', () => {
+  const track = (width: number, style = {}) => ({
+    tag: 'div',
+    id: 'track',
+    box: [10, 10, 200, 14] as const,
+    style: CARD,
+    children: [
+      {
+        tag: 'i',
+        id: 'bar',
+        box: [10, 11, width, 12] as const,
+        style: { display: 'block', 'background-color': 'rgb(180, 50, 0)', ...style },
+      },
+    ],
+  });
+  expect(seenBy(boxOverflow, WIDE, [track(230)])).toEqual(['#bar x 30']);
+  // What is a little too long may be a border, and what was moved is meant.
+  expect(seenBy(boxOverflow, WIDE, [track(204)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [track(230, { position: 'absolute' })])).toEqual([]);
+});

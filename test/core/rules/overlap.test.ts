@@ -155,6 +155,26 @@ describe('covered', () => {
   test('an opaque panel over text', () => {
     expect(seenBy(covered, PAGE, [text('a', 20), panel({ position: 'absolute' })])).toEqual(['#panel y 11']);
   });
+  test('a link in a line whose ground lies on the words of the line above; a button that does is another rule’s', () => {
+    const link = (id: string, y: number, display: string) => ({
+      tag: 'a',
+      id,
+      box: [10, y, 120, 38] as const,
+      flags: FLAG_CONTROL,
+      style: { display, 'background-color': 'rgb(30, 60, 100)' },
+      lines: [line(20, y + 9, 100, `Boats to ${id}`)],
+    });
+    const paragraph = (display: string, step: number) => [
+      {
+        tag: 'p',
+        box: [10, 20, 300, 60] as const,
+        children: [link('near', 11, display), link('far', 11 + step, display)],
+      },
+    ];
+    expect(seenBy(covered, PAGE, paragraph('inline', 20))).toEqual(['#far y 4']);
+    expect(seenBy(covered, PAGE, paragraph('inline', 38))).toEqual([]);
+    expect(seenBy(covered, PAGE, paragraph('inline-block', 20))).toEqual([]);
+  });
   test('of large letters so many px count as of small ones, and a control on them is as bad', () => {
     const large = { tag: 'h1', box: [10, 10, 300, 60] as const, style: { 'font-size': '52px' } };
     const title = { ...large, lines: [{ box: [10, 10, 300, 60] as const, text: 'Out to Far Isle' }] };
