@@ -57,14 +57,18 @@ class StyleMemory {
     return known;
   }
 
-  /** Forgets what may not be true any more. Whether nothing had to be forgotten. */
+  /** Begins to notice what changes. Whether it did so already: most pages are read once, and what is read again is worth the work. */
+  watches(): boolean {
+    if (this.observer) return true;
+    this.observer = new MutationObserver(() => (this.isTouched = true));
+    this.observer.observe(document, { subtree: true, childList: true, attributes: true });
+    return false;
+  }
+
+  /** Forgets what may not be true any more. Whether nothing had to be forgotten. To be called once it watches. */
   refresh(): boolean {
-    if (!this.observer) {
-      this.observer = new MutationObserver(() => (this.isTouched = true));
-      this.observer.observe(document, { subtree: true, childList: true, attributes: true });
-    }
     const index = styleIndex(document);
-    const isTouched = this.isTouched || this.observer.takeRecords().length > 0 || index !== this.index;
+    const isTouched = this.isTouched || this.observer!.takeRecords().length > 0 || index !== this.index;
     const states = statesNow();
     const isKept = !isTouched && isSame(states, this.states);
     if (!isKept) this.valuesIn.clear();
@@ -132,7 +136,7 @@ let lastFacts: SheetFacts | null = null;
 
 /** What is known of the document's styles before they are read. @param isTrial nothing of an experiment is remembered */
 export function knownStyles(isTrial: boolean): KnownStyles {
-  if (isTrial) return { facts: sheetFacts(document), memory: null };
+  if (isTrial || !memory.watches()) return { facts: sheetFacts(document), memory: null };
   const isSame = memory.refresh();
   if (!isSame || lastFacts === null) lastFacts = sheetFacts(document);
   return { facts: lastFacts, memory: lastFacts?.isOneTree === true ? memory : null };
