@@ -53,10 +53,9 @@ export async function runCompare(request: CompareRequest, tools: CompareTools): 
     request.replace,
   );
   try {
-    // What can't be used is told before anything is rendered.
-    const [keptA, keptB] = [await keptOf(request.a), await keptOf(request.b)];
-    const a = keptA ?? (await rendered(request.a, join(folder.path, 'a'), tools));
-    const b = keptB ?? (await rendered(request.b, join(folder.path, 'b'), tools));
+    const second = await readied(request.b, join(folder.path, 'b'), tools);
+    const a = await keptOf(request.a, join(folder.path, 'a'), tools);
+    const b = await second();
     const comparison = await compare(a, b, {
       ...request,
       folder,
@@ -79,16 +78,19 @@ export async function runCompare(request: CompareRequest, tools: CompareTools): 
   }
 }
 
-/** Null for pages that can be rendered. @throws IsopticError for what can't be used */
-async function keptOf(what: Compared): Promise<Kept | null> {
+async function keptOf(what: Compared, out: string, tools: CompareTools): Promise<Kept> {
   if ('run' in what) return keptRun(what.run);
   if ('baseline' in what) return (await Baseline.open(what.baseline)).kept();
-  await (await openTargets(what.render.targets, what.render.find)).close();
-  return null;
+  const { folder } = await runCheck({ ...what.render, out, replace: true }, tools);
+  return { ...(await keptRun(folder)), name: what.name };
 }
 
-async function rendered(what: Compared, out: string, tools: CompareTools): Promise<Kept> {
-  const { render, name } = what as Extract<Compared, { render: unknown }>;
-  const { folder } = await runCheck({ ...render, out, replace: true }, tools);
-  return { ...(await keptRun(folder)), name };
+/** The same, later: that it can't be used is told now, before anything else is rendered. */
+async function readied(what: Compared, out: string, tools: CompareTools): Promise<() => Promise<Kept>> {
+  if ('render' in what) {
+    await (await openTargets(what.render.targets, what.render.find)).close();
+    return () => keptOf(what, out, tools);
+  }
+  const kept = await keptOf(what, out, tools);
+  return () => Promise.resolve(kept);
 }

@@ -3,7 +3,7 @@ import { inlineStyleOf } from './own-accessors.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
 import { FOLLOWED, OFFSETS } from './style-groups.js';
 import { styleIndex, type StyleIndex } from './style-index.js';
-import { varyingProperties } from './varying.js';
+import { mayVary, varyingProperties } from './varying.js';
 
 /** The columns of what is remembered of an element: those of a snapshot's styles, and three shorthands. */
 export const COLUMNS = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES] as readonly string[];
@@ -43,6 +43,8 @@ class StyleMemory {
   private index: StyleIndex | null = null;
   private states: readonly unknown[] = [];
   private isFixed: readonly boolean[] = [];
+  /** What the answer hung on, beside the sheets. */
+  private inlineText = '';
 
   /** Whether what is in a column can be remembered at all. */
   keeps(column: number): boolean {
@@ -72,7 +74,7 @@ class StyleMemory {
     const states = statesNow();
     const isKept = !isTouched && isSame(states, this.states);
     if (!isKept) this.valuesIn.clear();
-    if (isTouched) this.isFixed = fixedColumns(index);
+    if (isTouched) this.findFixed(index);
     this.isTouched = false;
     this.index = index;
     this.states = states;
@@ -83,6 +85,15 @@ class StyleMemory {
     this.valuesIn.set(inForce, this.values);
     return isKept;
   }
+
+  /** A script that changes the tree at each size seldom changes what can be remembered: all rules are read for that. */
+  private findFixed(index: StyleIndex): void {
+    const inline = [...document.querySelectorAll('[style]')].map(inlineStyleOf).filter(mayVary);
+    const inlineText = inline.map(({ cssText }) => cssText).join('\n');
+    if (index === this.index && inlineText === this.inlineText) return;
+    this.inlineText = inlineText;
+    this.isFixed = fixedColumns(index, inline);
+  }
 }
 
 function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
@@ -91,7 +102,15 @@ function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
 
 /** Which media queries hold, as a text. */
 function conditionsInForce({ conditions }: StyleIndex): string {
-  return conditions.map(({ mediaText }) => `${mediaText} ${matchMedia(mediaText).matches}`).join();
+  // Many rules stand in the same few queries.
+  const holds = new Map<string, boolean>();
+  return conditions
+    .map(({ mediaText }) => {
+      let isHeld = holds.get(mediaText);
+      if (isHeld === undefined) holds.set(mediaText, (isHeld = matchMedia(mediaText).matches));
+      return `${mediaText} ${isHeld}`;
+    })
+    .join();
 }
 
 /** What is neither of the tree nor of the sheets and decides which rules are in force where. */
@@ -111,8 +130,7 @@ function saysOf(column: string): (property: string) => boolean {
   return (property) => members.includes(property);
 }
 
-function fixedColumns(index: StyleIndex): boolean[] {
-  const inline = [...document.querySelectorAll('[style]')].map(inlineStyleOf);
+function fixedColumns(index: StyleIndex, inline: readonly CSSStyleDeclaration[]): boolean[] {
   const found = varyingProperties(index, inline);
   if (found === null) return new Array<boolean>(COUNT).fill(false);
   const varying = [...found];

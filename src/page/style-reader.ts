@@ -71,7 +71,7 @@ export class StyleReader {
   corners(style: CSSStyleDeclaration, element: Element, row: number, border: Edges): string {
     const isDrawn = !NOTHING.test(this.value(row, 'background-color')) || border.some((side) => side !== 0);
     if (!this.hasRadius || !isDrawn) return '';
-    const kept = this.memory?.of(element) ?? null;
+    const kept = this.kept(element);
     const radii = RADII.map((property) =>
       this.once(kept, columnOf(property), () => style.getPropertyValue(property)),
     );
@@ -97,18 +97,22 @@ export class StyleReader {
     if (isBare) return NO_EDGES;
     // Margins share out what room there is.
     if (name === 'margin' || element === null) return edgesOf(style, name);
-    return edgesIn(this.once(this.memory?.of(element) ?? null, PADDING, () => style.getPropertyValue(name)));
+    return edgesIn(this.once(this.kept(element), PADDING, () => style.getPropertyValue(name)));
   }
 
   /** The widths of the borders of an element; null is a pseudo-element. */
   border(style: CSSStyleDeclaration, element: Element | null): Edges {
-    const kept = element && (this.memory?.of(element) ?? null);
-    return edgesIn(this.once(kept, BORDER_WIDTH, () => style.getPropertyValue('border-width')));
+    return edgesIn(this.once(this.kept(element), BORDER_WIDTH, () => style.getPropertyValue('border-width')));
   }
 
   /** How the words of an element are set. */
   setting(style: CSSStyleDeclaration, element: Element): string {
-    return this.once(this.memory?.of(element) ?? null, SETTING, () => settingOf(style));
+    return this.once(this.kept(element), SETTING, () => settingOf(style));
+  }
+
+  /** What is remembered of an element; null where nothing is, as of pseudo-elements. */
+  private kept(element: Element | null): Remembered | null {
+    return element && (this.memory?.of(element) ?? null);
   }
 
   /** What is remembered in a column, else what is read now. */
@@ -143,7 +147,7 @@ export class StyleReader {
    */
   read(style: CSSStyleDeclaration, element: Element | null, parentRow: number, facts: StyleFacts): number {
     const row = [...this.initial];
-    const kept = element && (this.memory?.of(element) ?? null);
+    const kept = this.kept(element);
     const set = (property: string, value: string) => {
       row[columnOf(property)] = this.strings.number(value);
     };

@@ -6,6 +6,16 @@ const OF_WINDOW =
 /** Lengths that are multiples of a font's. */
 const OF_FONT = /\d(?:r?(?:em|ex|ch|ic|lh|cap))\b/i;
 const VARIABLE = 'var(';
+const SHARE = '%';
+
+/** Whether declarations may have a say in what varies. */
+export function mayVary({ cssText }: CSSStyleDeclaration): boolean {
+  return (
+    OF_WINDOW.test(cssText) ||
+    OF_FONT.test(cssText) ||
+    [VARIABLE, SHARE].some((part) => cssText.includes(part))
+  );
+}
 
 /** At-rules that hold or say nothing that goes by the size of the window. Conditions on it are known to the index. */
 const HARMLESS = new Set([
@@ -37,31 +47,32 @@ export function varyingProperties(
     (style) => ({ style, text: style.cssText }),
   );
   const varying = new Set<string>();
-  let isVariable = false;
-  const add = (asks: (value: string) => boolean) => {
+  /** @param begins how the properties begin that it is asked of. @returns whether a variable has such a value */
+  const add = (asks: (value: string) => boolean, begins: string): boolean => {
+    let isInVariable = false;
     for (const { style, text } of written) {
       if (!asks(text)) continue;
       for (const property of style) {
+        const isVariable = property.startsWith('--');
+        if (!isVariable && !property.startsWith(begins)) continue;
         const value = style.getPropertyValue(property);
         // What a shorthand takes from a variable can't be said of its parts.
         if (value !== '' && !asks(value)) continue;
-        if (property.startsWith('--')) isVariable = true;
+        if (isVariable) isInVariable = true;
         else varying.add(property);
       }
     }
+    return isInVariable;
   };
-  add((value) => OF_WINDOW.test(value));
-  const byVariable = () => isVariable && add((value) => value.includes(VARIABLE));
-  byVariable();
+  const addAll = (asks: (value: string) => boolean, begins = '') => {
+    if (add(asks, begins)) add((value) => value.includes(VARIABLE), begins);
+  };
+  addAll((value) => OF_WINDOW.test(value));
   if (varying.has('font-size')) {
     varying.add('line-height');
-    add((value) => OF_FONT.test(value));
-    byVariable();
+    addAll((value) => OF_FONT.test(value));
   }
-  for (const { style, text } of written)
-    if (text.includes('padding') && text.includes('%'))
-      for (const property of style)
-        if (property.startsWith('padding') && style.getPropertyValue(property).includes('%'))
-          varying.add(property);
+  // A share of the room round it is known as it is used only.
+  addAll((value) => value.includes(SHARE), 'padding');
   return varying;
 }

@@ -111,6 +111,8 @@ const GOES_BY_WIDTH = {
   container:
     '<style>main { container-type: inline-size } @container (width > 500px) { h1 { opacity: 0.5; position: relative } }</style>',
   shares: '<style>h1 { padding: 0 5%; transform: translateX(10%); width: 50% }</style>',
+  'share-in-a-variable':
+    '<style>:root { --side: 5% } h1 { padding: 0 var(--side); border: 1px solid }</style>',
   'of-its-own': '<style>h1 { width: 50vw; border: 1px solid; left: 1vw; position: relative }</style>',
   inline: '<h2 style="font-size: 3vw; line-height: 1.2">In its own attribute</h2>',
   state:

@@ -55,6 +55,12 @@ test('what takes a variable varies once some variable does, a shorthand of one t
   expect([...varyingProperties(index, [])!].sort()).toEqual(['border-top-width', 'padding-left']);
 });
 
+test('a padding that takes a variable may be a share of its room', () => {
+  expect(varying([{ '--room': '5%' }, { 'padding-top': 'var(--room)', width: 'var(--room)' }])).toEqual([
+    'padding-top',
+  ]);
+});
+
 test('of type that goes by the window, all that is in multiples of it does', () => {
   const rules = [
     { 'font-size': 'clamp(1rem, 2vw, 3rem)' },

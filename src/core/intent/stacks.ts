@@ -1,21 +1,8 @@
 import { area, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
-import { commonAncestor, isMoved } from '../layout/displace.js';
+import { branches, isMoved } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-
-/** The two elements just below the one that holds both; null when one holds the other. */
-function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
-  const { view } = scene;
-  const common = commonAncestor(scene, a, b);
-  if (common === a || common === b) return null;
-  const below = (start: NodeIndex) => {
-    let at = start;
-    while (view.parent(at) !== common && at >= 0) at = view.parent(at);
-    return at;
-  };
-  return [below(a), below(b)];
-}
 
 /** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
 export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {

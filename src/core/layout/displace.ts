@@ -77,3 +77,15 @@ export function commonAncestor(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIn
   while (at >= 0 && !scene.contains(at, b)) at = scene.view.parent(at);
   return at;
 }
+
+/** The two elements just below the one that holds both; null when one holds the other. */
+export function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
+  const common = commonAncestor(scene, a, b);
+  if (common === a || common === b) return null;
+  const below = (start: NodeIndex) => {
+    let at = start;
+    while (at >= 0 && scene.view.parent(at) !== common) at = scene.view.parent(at);
+    return at;
+  };
+  return [below(a), below(b)];
+}

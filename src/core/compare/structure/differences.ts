@@ -36,14 +36,15 @@ export function differencesOf(pairing: Pairing, options: StructureOptions): Diff
   const contents = contentChanges(pairing);
   const arranged = arrangementChanges(pairing);
   const stacked = stackingChanges(pairing);
+  const restacked = new Set(stacked.map(({ a: i }) => i));
   const all = isSameWidth
-    ? withGeometry(pairing, options, { seen, contents, arranged, stacked })
+    ? withGeometry(pairing, options, { seen, contents, arranged, stacked, restacked })
     : [
         ...seen,
         ...contents,
         ...arranged,
         ...stacked,
-        ...gathered(pairing, restyledOnly(pairing, stacked)),
+        ...gathered(pairing, restyledOnly(pairing, restacked)),
         ...lineChanges(pairing),
         ...firstScreenChanges(pairing),
       ].map((single) => ({ ...single, follows: [] }));
@@ -59,6 +60,8 @@ interface Found {
   readonly contents: readonly Single[];
   readonly arranged: readonly Single[];
   readonly stacked: readonly Single[];
+  /** Rows of `a` of which that was told. */
+  readonly restacked: ReadonlySet<NodeIndex>;
 }
 
 type Followed = Single & { readonly follows: readonly string[] };
@@ -67,11 +70,11 @@ type Followed = Single & { readonly follows: readonly string[] };
 function withGeometry(
   pairing: Pairing,
   { tolerance }: StructureOptions,
-  { seen, contents, arranged, stacked }: Found,
+  { seen, contents, arranged, stacked, restacked }: Found,
 ): Followed[] {
   const { a, b, toA } = pairing;
   const shifts = shiftsOf(pairing, tolerance);
-  const styled = gathered(pairing, styleChanges(pairing, shifts, stacked));
+  const styled = gathered(pairing, styleChanges(pairing, shifts, restacked));
   const changed = new Set(
     [...seen, ...contents, ...stacked, ...styled].flatMap(({ a: i }) => (i < 0 ? [] : [i])),
   );
@@ -111,11 +114,10 @@ function followsWidth(
 }
 
 /** Styles of elements that both layouts show, where they are seen: as they are, or by where boxes stand. */
-function styleChanges(pairing: Pairing, shifts: Shifts, stacked: readonly Single[]): Single[] {
+function styleChanges(pairing: Pairing, shifts: Shifts, restacked: ReadonlySet<NodeIndex>): Single[] {
   const { a, b } = pairing;
-  const told = new Set(stacked.map(({ a: i }) => i));
   return shownPairs(pairing).flatMap(([i, j]): Single[] => {
-    const { seen, laidOut } = ownStyles(pairing, i, told.has(i));
+    const { seen, laidOut } = ownStyles(pairing, i, restacked.has(i));
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
     if (seen.length > 0) return [restyle(i, j, [...seen, ...laidOut])];
@@ -151,13 +153,12 @@ function followsRoom(
 }
 
 /** Between windows of different widths, lengths that follow the width say nothing. */
-function restyledOnly(pairing: Pairing, stacked: readonly Single[]): Single[] {
+function restyledOnly(pairing: Pairing, restacked: ReadonlySet<NodeIndex>): Single[] {
   const { a, b } = pairing;
-  const told = new Set(stacked.map(({ a: i }) => i));
   return shownPairs(pairing).flatMap(([i, j]): Single[] => {
     const position = [a.view.style(i, 'position'), b.view.style(j, 'position')] as const;
     if (isPositionChange(...position)) return [positionChange(i, j, ...position)];
-    const { seen } = ownStyles(pairing, i, told.has(i));
+    const { seen } = ownStyles(pairing, i, restacked.has(i));
     return seen.length > 0 ? [restyle(i, j, seen)] : [];
   });
 }

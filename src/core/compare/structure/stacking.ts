@@ -1,5 +1,5 @@
 import { meets } from '../../geometry/rect.js';
-import { commonAncestor } from '../../layout/displace.js';
+import { branches } from '../../layout/displace.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { shortName } from '../../sightings/words.js';
@@ -74,19 +74,6 @@ function pushTo<T>(lists: Map<NodeIndex, T[]>, at: NodeIndex, item: T): void {
   const list = lists.get(at);
   if (list) list.push(item);
   else lists.set(at, [item]);
-}
-
-/** The two elements just below the one that holds both; null where one holds the other. */
-function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
-  const common = commonAncestor(scene, a, b);
-  if (common === a || common === b) return null;
-  const below = (start: NodeIndex) => {
-    let at = start;
-    while (at >= 0 && scene.view.parent(at) !== common) at = scene.view.parent(at);
-    return at;
-  };
-  const pair: [NodeIndex, NodeIndex] = [below(a), below(b)];
-  return pair.every((at) => at >= 0) ? pair : null;
 }
 
 /** @param j a row of `b` */
