@@ -108,7 +108,7 @@ writeFileSync('docs/schema/compare.schema.json', `${JSON.stringify(compareJsonSc
 const types = spawnSync(
   process.execPath,
   [
-    'node_modules/typescript/bin/tsc',
+    'node_modules/typescript-native/bin/tsc',
     '-p',
     'tsconfig.json',
     '--emitDeclarationOnly',

@@ -1,44 +1,20 @@
-import { cp, mkdir, readdir, readFile, rm, unlink, writeFile } from 'node:fs/promises';
+import { cp, mkdir, readdir, readFile, unlink, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { Browser } from 'puppeteer-core';
-import { compareSchema, type Comparison } from '../../src/run/compare/record.js';
-import { isoptic, readManifest, temporaryFolder } from '../support/program.js';
+import { compareSchema } from '../../src/run/compare/record.js';
+import { AFTER, BEFORE, compareSite, ON, page } from '../support/compare-site.js';
+import { readManifest } from '../support/program.js';
 import { drawn, openReport, startBrowser } from '../support/tab.js';
 
-let temp: Awaited<ReturnType<typeof temporaryFolder>>;
-const inTemp = (...args: string[]) => isoptic(args, { cwd: temp.path });
-const ON = 'ios-phone-390,windows-laptop-1366';
-
-const page = (main: string, style = '') =>
-  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Quay</title>
-<style>body { margin: 0; font: 16px/1.5 sans-serif } .card { padding: 16px; background: #dce9ec } ${style}</style>
-<body><main>${main}</main></body></html>`;
-const BEFORE = page(
-  '<h1>Wickham Quay</h1><p class="card">Boats cross every day.</p><p>Tickets at the quay.</p>',
-);
-const AFTER = page(
-  '<h1>Wickham Quay</h1><p class="news">A new boat from spring on.</p><p class="card">Boats cross every day.</p><p>Tickets on board.</p><div style="width:1500px;background:#0a8">Wide</div>',
-);
-
-const check = (folder: string, out: string, ...more: string[]) =>
-  inTemp('check', folder, '--on', ON, '--fail-on', 'never', '--out', out, ...more);
-const compared = async (...args: string[]): Promise<Comparison> => {
-  const outcome = await inTemp('compare', ...args, '--json', '--replace', '--out', 'comparison');
-  return compareSchema.parse(JSON.parse(outcome.stdout));
-};
+let temp: Awaited<ReturnType<typeof compareSite>>;
+const inTemp = (...args: string[]) => temp.inTemp(...args);
+const check = (folder: string, out: string, ...more: string[]) => temp.check(folder, out, ...more);
+const compared = (...args: string[]) => temp.compared(...args);
 
 beforeAll(async () => {
-  temp = await temporaryFolder();
-  for (const [folder, text] of [
-    ['before', BEFORE],
-    ['after', AFTER],
-  ] as const) {
-    await mkdir(join(temp.path, folder));
-    await writeFile(join(temp.path, folder, 'index.html'), text);
-    await check(folder, `run-${folder}`);
-  }
+  temp = await compareSite();
 }, 60_000);
 afterAll(() => temp.dispose());
 
@@ -189,93 +165,6 @@ test.each([
   const outcome = await inTemp(...args);
   expect(outcome.status).toBe(2);
   expect(outcome.stderr).toContain(message);
-});
-
-describe('a baseline', () => {
-  beforeAll(async () => {
-    await mkdir(join(temp.path, '.git'));
-    await writeFile(join(temp.path, '.git/HEAD'), 'ref: refs/heads/main\n');
-  });
-  afterAll(() => rm(join(temp.path, '.git'), { recursive: true }));
-  const branch = (name: string) => writeFile(join(temp.path, '.git/HEAD'), `ref: refs/heads/${name}\n`);
-
-  test('is kept, held against, taken over render by render, and each branch has its own', async () => {
-    const saved = await inTemp('baseline', 'save', 'run-before');
-    expect(saved.stdout).toMatch(/^Kept 1 page on 2 profiles, \d+ findings? as the baseline of main/);
-    const same = await inTemp(
-      'compare',
-      'baseline',
-      'run-before',
-      '--fail-on',
-      'change',
-      '--out',
-      'against',
-      '--replace',
-    );
-    expect(same).toMatchObject({ status: 0 });
-    const objects = (await readdir(join(temp.path, 'isoptic-baseline/objects'), { recursive: true })).filter(
-      (name) => name.includes('.'),
-    );
-    expect(objects.some((name) => name.endsWith('.webp'))).toBe(true);
-    // Saved again it is the same files.
-    await inTemp('baseline', 'save', 'again');
-    const after = (await readdir(join(temp.path, 'isoptic-baseline/objects'), { recursive: true })).filter(
-      (name) => name.includes('.'),
-    );
-    expect(after.filter((name) => name.endsWith('.webp')).sort()).toEqual(
-      objects.filter((name) => name.endsWith('.webp')).sort(),
-    );
-
-    await branch('feature/boats');
-    const changed = await compared('baseline', 'run-after');
-    expect(changed.a.name).toBe('the baseline of main');
-    expect(changed.pairs.every(({ differences }) => differences.length > 0)).toBe(true);
-    await writeFile(
-      join(temp.path, 'meant.txt'),
-      `# what is meant\n${changed.pairs[0]!.page} ios-phone-390\n`,
-    );
-    const taken = await inTemp('baseline', 'take', 'run-after', '--list', 'meant.txt');
-    expect(taken.stdout).toMatch(/^Took over 1 render; the baseline of feature\/boats has/);
-    const partly = await compared('baseline', 'run-after');
-    expect(partly.pairs.map(({ b, differences }) => [b, differences.length > 0])).toEqual([
-      ['ios-phone-390', false],
-      ['windows-laptop-1366', true],
-    ]);
-    const shown = await inTemp('baseline', 'show');
-    expect(shown.stdout).toMatch(/^main\n[^]*^feature\/boats {2}\(this branch\)$/m);
-    await branch('main');
-    expect(
-      (await compared('baseline', 'run-before')).pairs.flatMap(({ differences }) => differences),
-    ).toEqual([]);
-    await branch('feature/boats');
-    expect((await inTemp('baseline', 'drop')).stdout).toBe('Dropped the baseline of feature/boats.\n');
-    expect((await inTemp('baseline', 'drop')).stdout).toContain('has no baseline of its own');
-  });
-
-  test('a check against it fails on what is new only', async () => {
-    await branch('main');
-    await inTemp('baseline', 'save', 'run-after');
-    const args = ['check', 'after', '--on', ON, '--out'];
-    expect((await inTemp(...args, 'alone')).status).toBe(1);
-    const held = await inTemp(...args, 'held', '--against', 'baseline');
-    expect(held.status).toBe(0);
-    expect(held.stdout).toMatch(/Against the baseline of main: \d+ known findings? not listed, 0 gone\./);
-    const { against, findings } = await readManifest(join(temp.path, 'held'));
-    expect(against!.known).toEqual(findings.map(({ id }) => id));
-    const fresh = await inTemp('check', 'after', '--on', ON, '--out', 'fresh', '--against', 'run-before');
-    expect(fresh.status).toBe(1);
-    expect(fresh.stdout).toMatch(/1 new error/);
-  });
-
-  test('a damaged one, and one of another version, are told', async () => {
-    const path = join(temp.path, 'isoptic-baseline/main.json');
-    const text = await readFile(path, 'utf8');
-    await writeFile(path, text.slice(0, 500));
-    expect((await inTemp('compare', 'baseline', 'run-after')).stderr).toContain('it is no whole JSON');
-    await writeFile(path, JSON.stringify({ format: 'isoptic-baseline', version: 9 }));
-    expect((await inTemp('compare', 'baseline', 'run-after')).stderr).toContain('written by a newer Isoptic');
-    await writeFile(path, text);
-  });
 });
 
 describe('the view of a comparison', () => {

@@ -134,8 +134,14 @@ test('a step that fails names itself, its line and its profile, and leaves a pic
   expect(height).toBe(700);
   // Only a mouse hovers, so only there the wide tip is shown.
   const shown = manifest.findings.filter(({ page }) => page === 'booking--tip-shown');
-  expect(shown.map(({ selector, seen }) => [selector, seen.map(({ profile }) => profile)])).toEqual([
-    ['#tip', ['600x700']],
+  const told = shown.map(({ rule, selector, seen, message }) => ({
+    rule,
+    selector,
+    on: seen.map(({ profile }) => profile),
+    message,
+  }));
+  expect(told).toEqual([
+    { rule: 'page-overflow', selector: '#tip', on: ['600x700'], message: expect.any(String) },
   ]);
 });
 

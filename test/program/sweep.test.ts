@@ -1,59 +1,17 @@
-import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { parse } from 'yaml';
-import { isoptic, isRunning, manifestOf, readManifest, temporaryFolder } from '../support/program.js';
-import type { Manifest } from '../../src/run/manifest.js';
+import { isoptic, readManifest } from '../support/program.js';
+import { meta, sweepSite } from '../support/sweep-site.js';
 
-let temp: Awaited<ReturnType<typeof temporaryFolder>>;
-const meta =
-  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">';
-const boats = Array.from({ length: 6 }, (_, i) => `<li>Boat ${i}</li>`).join('');
-
-const PAGES: Readonly<Record<string, string>> = {
-  // A list of columns by media queries, with a hole of one px between them, and a fixed width.
-  'edges.html': `${meta}<title>Edges</title><link rel="stylesheet" href="edges.css"><ul class="boats">${boats}</ul><div class="pass">The Island Pass</div>`,
-  'edges.css': `body { margin: 0 }
-.boats { display: grid; gap: 8px; margin: 0; padding: 0 }
-.pass { width: 500px; background: #0a8 }
-@media (min-width: 700px) and (max-width: 899px) {
-  .boats { grid-template-columns: 1fr 1fr }
-}
-@media (min-width: 901px) {
-  .boats { grid-template-columns: 1fr 1fr 1fr }
-}
-@media (min-width: 1000px) {
-  .nothing-like-this { color: red }
-}
-`,
-  'once.html': `${meta}<title>Once</title><body style="margin:0"><div id="row" style="height:40px;background:#0a8">As wide as at load</div><script>document.getElementById('row').style.width = innerWidth > 600 ? '590px' : (innerWidth - 10) + 'px'</script>`,
-  'dragged.html': `${meta}<title>Dragged</title><body style="margin:0"><nav style="height:40px;background:#0a8">Sailing times</nav><script>
-    const nav = document.querySelector('nav');
-    const fit = () => { if (innerWidth > 900) nav.style.minWidth = '700px'; else if (innerWidth < 400) nav.style.minWidth = ''; };
-    addEventListener('resize', fit); fit();</script>`,
-  'anew.html': `${meta}<title>Anew</title><body style="margin:0"><main></main><script>
-    const build = () => { document.querySelector('main').innerHTML = '<ul style="display:grid;grid-template-columns:repeat(' + (innerWidth > 640 ? 2 : 1) + ',1fr);margin:0;padding:0">${boats}</ul><div style="width:500px;background:#0a8">Five hundred</div>'; };
-    addEventListener('resize', build); build();</script>`,
-  'endless.html': `${meta}<title>Endless</title><p>Words.</p><script>addEventListener('resize', () => { if (innerWidth < 700) for (;;); })</script>`,
-  'container.html': `${meta}<title>Container</title><body style="margin:0"><x-card></x-card><div style="width:calc(50vw + 200px);background:#0a8">Half and two hundred</div><script>
-    customElements.define('x-card', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML =
-      '<style>:host { display: block; container-type: inline-size; margin: 0 5vw } .g { display: grid } @container (min-width: 500px) { .g { grid-template-columns: 1fr 1fr } }</style><div class="g"><p>One</p><p>Two</p></div>'; } });</script>`,
-};
-
+let temp: Awaited<ReturnType<typeof sweepSite>>;
 beforeAll(async () => {
-  temp = await temporaryFolder();
-  for (const [name, text] of Object.entries(PAGES)) await writeFile(join(temp.path, name), text);
+  temp = await sweepSite();
 });
 afterAll(() => temp.dispose());
 
-let runs = 0;
-const swept = async (page: string, ...args: string[]): Promise<Manifest> => {
-  const all = ['sweep', page, '--shots', 'none', '--json', '--out', `run-${++runs}`, ...args];
-  return manifestOf(await isoptic(all, { cwd: temp.path }));
-};
-
 test('edges, spans, the condition that contains a span, and few layouts', async () => {
-  const { sweep, findings, profiles } = await swept('edges.html');
+  const { sweep, findings, profiles } = await temp.swept('edges.html');
   expect(sweep).toHaveLength(1);
   expect(sweep![0]).toMatchObject({
     page: 'edges',
@@ -82,60 +40,25 @@ test('edges, spans, the condition that contains a span, and few layouts', async 
   expect(profiles.map(({ name }) => name)).toEqual(['280x800', '500x800', '1920x800']);
 });
 
-test('every width looked at says the same', async () => {
-  const range = ['--from', '470', '--to', '720'];
-  const [few, all] = [await swept('edges.html', ...range), await swept('edges.html', ...range, '--every')];
-  expect(all.sweep![0]).toMatchObject({ exhaustive: true });
-  expect(all.sweep![0]!.layouts).toBeGreaterThanOrEqual(251);
-  expect(few.sweep![0]!.edges).toEqual(all.sweep![0]!.edges);
-  const spans = ({ findings }: Manifest) =>
-    findings.map(({ rule, selector, spans: own }) => [rule, selector, own]);
-  expect(spans(few)).toEqual(spans(all));
-});
-
-test('a page that measures once is loaded for each width, and one that hangs on the way of its window, too', async () => {
-  const once = await swept('once.html', '--from', '560', '--to', '700');
-  expect(once.sweep![0]).toMatchObject({ anew: true, whole: true });
-  expect(once.sweep![0]!.notes[0]).toMatch(/^loaded anew at .* px it shows something else/);
-  expect(once.findings.filter(({ family }) => family === 'overflow')).toEqual([]);
-  const dragged = await swept('dragged.html', '--from', '360', '--to', '1000');
-  expect(dragged.sweep![0]!.anew).toBe(true);
-  expect(dragged.sweep![0]!.notes[0]).toMatch(
-    /^its layout hangs on the way on which its window came to a width/,
-  );
-});
-
 test('elements that a script builds anew at every width are the same ones', async () => {
-  const { sweep, findings } = await swept('anew.html', '--to', '1000');
+  const { sweep, findings } = await temp.swept('anew.html', '--to', '1000');
   expect(sweep![0]!.edges).toEqual([{ width: 641, message: 'main > ul goes from 1 to 2 columns' }]);
   expect(findings[0]).toMatchObject({ spans: { anew: [[280, 499]] } });
 });
 
 test('containers in a shadow tree, and lengths of the viewport in calc', async () => {
-  const { sweep, findings } = await swept('container.html', '--to', '900');
+  const { sweep, findings } = await temp.swept('container.html', '--to', '900');
   // 500 px is nine tenths of the page without its scroll bar, if it has one.
   expect(sweep![0]!.edges.map(({ width }) => width)).toEqual([556]);
   expect(findings.map(({ spans }) => spans)).toEqual([{ container: [[280, 399]] }]);
 });
-
-test('a page that never ends at some widths ends with the reason, and nothing is left behind', async () => {
-  let pid = 0;
-  const outcome = await isoptic(
-    ['sweep', 'endless.html', '--shots', 'none', '--timeout', '3', '--out', 'run-endless'],
-    { cwd: temp.path, during: (child) => void (pid = child.pid!) },
-  );
-  expect(outcome.status).toBe(3);
-  expect(outcome.stdout).toMatch(/not searched {2}not ready after 3 s/);
-  expect(isRunning(pid)).toBe(false);
-  expect((await readManifest(join(temp.path, 'run-endless'))).sweep![0]!.error).toBe('not ready after 3 s');
-}, 60_000);
 
 test('heights are searched as widths are', async () => {
   await writeFile(
     join(temp.path, 'keyboard.html'),
     `${meta}<title>Keyboard</title><style>body{margin:0}@media (min-height:300px){.tall{display:grid;grid-template-columns:1fr 1fr}}</style><div class="tall"><p>One</p><p>Two</p></div>`,
   );
-  const { sweep } = await swept('keyboard.html', '--at', '844x390', '--heights', '200..390');
+  const { sweep } = await temp.swept('keyboard.html', '--at', '844x390', '--heights', '200..390');
   expect(sweep![0]).toMatchObject({ axis: 'height', from: 200, to: 390, across: 844 });
   expect(sweep![0]!.edges).toEqual([{ width: 300, message: 'div.tall goes from 1 to 2 columns' }]);
 });
@@ -269,31 +192,6 @@ test('the configuration says which widths there are, how ranges are called, and 
   });
 });
 
-test('pages may have widths of their own, unless the command line says some', async () => {
-  await writeFile(
-    join(temp.path, 'own.yaml'),
-    'sweep: { to: 700, pages: [{ pages: ["ed*"], from: 400, to: 600, right: [[510, 600]] }] }\n',
-  );
-  const args = ['sweep', 'edges.html', 'container.html', '--config', 'own.yaml', '--shots', 'none', '--out'];
-  const outcome = await isoptic([...args, 'run-own'], { cwd: temp.path });
-  const { sweep } = await readManifest(join(temp.path, 'run-own'));
-  expect(sweep!.map(({ page, from, to }) => [page, from, to])).toEqual([
-    ['edges', 400, 600],
-    ['container', 280, 700],
-  ]);
-  // The other page has to be right at every width, and is not.
-  expect(outcome.status).toBe(1);
-  const one = ['sweep', 'edges.html', '--config', 'own.yaml', '--shots', 'none', '--out'];
-  expect((await isoptic([...one, 'run-one'], { cwd: temp.path })).status).toBe(0);
-  await isoptic([...one, 'run-said', '--to', '300'], { cwd: temp.path });
-  const said = await readManifest(join(temp.path, 'run-said'));
-  expect(said.sweep![0]).toMatchObject({ from: 280, to: 300 });
-  await writeFile(join(temp.path, 'none.yaml'), 'sweep: { pages: [{ pages: ["*"], from: 1950 }] }\n');
-  const none = await isoptic(['sweep', 'edges.html', '--config', 'none.yaml'], { cwd: temp.path });
-  expect(none).toMatchObject({ status: 2 });
-  expect(none.stderr).toContain('sweep.pages: *: from 1950 to 1920 px is no range.');
-});
-
 test('small pictures of the way are in the run, masked as the others are', async () => {
   await writeFile(join(temp.path, 'mask.yaml'), 'mask: [.pass]\n');
   const args = ['sweep', 'edges.html', '--to', '760', '--shots', 'fold', '--evidence', 'none'];
@@ -324,47 +222,3 @@ test.each([
   expect(outcome.status).toBe(2);
   expect(outcome.stderr).toContain(message);
 });
-
-test('the demo: a search finds the widths of each planted fault to the px, as looking at every width did', async () => {
-  const all = process.env['ISOPTIC_ALL'] !== undefined;
-  const faults = (
-    parse(await readFile('demo/truth.yaml', 'utf8')) as {
-      readonly id: string;
-      readonly page: string;
-      readonly rule: string;
-      readonly sweep?: readonly [number, number][];
-    }[]
-  ).filter(({ page, sweep }) => sweep !== undefined && (all || page === 'index.html'));
-  expect(faults.length).toBeGreaterThanOrEqual(all ? 20 : 6);
-  const out = join(temp.path, 'run-demo');
-  const args = ['sweep', 'demo/as-found', '--shots', 'none', '--out', out, '--fail-on', 'never'];
-  await isoptic(all ? [...args, '--all'] : args);
-  const { findings, pages } = await readManifest(out);
-  for (const { id, rule, sweep, page } of faults) {
-    const at = pages.find(({ source }) => source === page)!.id;
-    const spans = findings.filter((finding) => finding.rule === rule).map((finding) => finding.spans?.[at]);
-    expect([id, spans]).toEqual([id, expect.arrayContaining([sweep])]);
-  }
-}, 240_000);
-
-test('a film stops at each change; its pictures can be had one by one', async () => {
-  const args = ['film', 'edges.html', '--from', '640', '--to', '960', '--height', '400', '--largest', '480'];
-  const outcome = await isoptic([...args, '--out', 'film.webp'], { cwd: temp.path });
-  expect([outcome.status, outcome.stderr]).toEqual([0, '']);
-  const film = await sharp(join(temp.path, 'film.webp'), { pages: -1 }).metadata();
-  expect(film.format).toBe('webp');
-  expect(film.width).toBe(480);
-  expect(film.pages).toBeGreaterThan(15);
-  // On both sides of 700 px, and of 900 and 901.
-  expect(film.delay!.filter((ms) => ms >= 300).length).toBeGreaterThanOrEqual(6);
-  const frames = await isoptic([...args, '--frames', 'frames'], { cwd: temp.path });
-  expect(frames.stdout).toBe(
-    `frames: ${film.pages!} pictures, ${(film.delay!.reduce((a, b) => a + b, 0) / 1000).toFixed(1)} s, 480 × ${film.pageHeight!} px\n`,
-  );
-  expect((await readdir(join(temp.path, 'frames'))).length).toBe(film.pages);
-  const turned = await isoptic(
-    ['film', 'edges.html', '--on', 'ios-phone-390', '--turn', '--out', 'turn.gif'],
-    { cwd: temp.path },
-  );
-  expect(turned.stdout).toMatch(/^turn\.gif: 2 pictures/);
-}, 60_000);

@@ -1,7 +1,7 @@
 import { copyFile, mkdir, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { parse } from 'yaml';
-import { digest } from '../../src/core/identity/digest.js';
+import { isSampled } from './sampled.js';
 
 interface BenchCase {
   readonly name: string;
@@ -11,8 +11,7 @@ interface BenchCase {
 const PAGES = 'bench/pages';
 
 /**
- * Writes pages of the collection in `bench/pages` into a folder: faults as they are, and correct constructs. One of so many is
- * taken, evenly, by a hash of its name; all of them where ISOPTIC_ALL is set, as `npm run verify` does.
+ * Writes pages of the collection in `bench/pages` into a folder: faults as they are, and correct constructs, sampled.
  * @returns how many were written
  */
 export async function writeBenchSite(folder: string, oneOf: number): Promise<number> {
@@ -26,8 +25,7 @@ export async function writeBenchSite(folder: string, oneOf: number): Promise<num
     const kind = file.replace('.yaml', '');
     for (const entry of parse(await readFile(join(PAGES, file), 'utf8')) as BenchCase[]) {
       const name = `${kind}--${entry.name}`;
-      if (process.env['ISOPTIC_ALL'] === undefined && Number.parseInt(digest(name), 36) % oneOf !== 0)
-        continue;
+      if (!isSampled(name, oneOf)) continue;
       const form = kind === 'constructs' ? 'correct' : 'fault';
       await writeFile(join(folder, `${name}.html`), pageOf({ ...entry, form }));
       written++;

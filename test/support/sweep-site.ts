@@ -1,0 +1,50 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Manifest } from '../../src/run/manifest.js';
+import { isoptic, manifestOf, temporaryFolder } from './program.js';
+
+export const meta =
+  '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">';
+const boats = Array.from({ length: 6 }, (_, i) => `<li>Boat ${i}</li>`).join('');
+
+const PAGES: Readonly<Record<string, string>> = {
+  // A list of columns by media queries, with a hole of one px between them, and a fixed width.
+  'edges.html': `${meta}<title>Edges</title><link rel="stylesheet" href="edges.css"><ul class="boats">${boats}</ul><div class="pass">The Island Pass</div>`,
+  'edges.css': `body { margin: 0 }
+.boats { display: grid; gap: 8px; margin: 0; padding: 0 }
+.pass { width: 500px; background: #0a8 }
+@media (min-width: 700px) and (max-width: 899px) {
+  .boats { grid-template-columns: 1fr 1fr }
+}
+@media (min-width: 901px) {
+  .boats { grid-template-columns: 1fr 1fr 1fr }
+}
+@media (min-width: 1000px) {
+  .nothing-like-this { color: red }
+}
+`,
+  'once.html': `${meta}<title>Once</title><body style="margin:0"><div id="row" style="height:40px;background:#0a8">As wide as at load</div><script>document.getElementById('row').style.width = innerWidth > 600 ? '590px' : (innerWidth - 10) + 'px'</script>`,
+  'dragged.html': `${meta}<title>Dragged</title><body style="margin:0"><nav style="height:40px;background:#0a8">Sailing times</nav><script>
+    const nav = document.querySelector('nav');
+    const fit = () => { if (innerWidth > 900) nav.style.minWidth = '700px'; else if (innerWidth < 400) nav.style.minWidth = ''; };
+    addEventListener('resize', fit); fit();</script>`,
+  'anew.html': `${meta}<title>Anew</title><body style="margin:0"><main></main><script>
+    const build = () => { document.querySelector('main').innerHTML = '<ul style="display:grid;grid-template-columns:repeat(' + (innerWidth > 640 ? 2 : 1) + ',1fr);margin:0;padding:0">${boats}</ul><div style="width:500px;background:#0a8">Five hundred</div>'; };
+    addEventListener('resize', build); build();</script>`,
+  'endless.html': `${meta}<title>Endless</title><p>Words.</p><script>addEventListener('resize', () => { if (innerWidth < 700) for (;;); })</script>`,
+  'container.html': `${meta}<title>Container</title><body style="margin:0"><x-card></x-card><div style="width:calc(50vw + 200px);background:#0a8">Half and two hundred</div><script>
+    customElements.define('x-card', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML =
+      '<style>:host { display: block; container-type: inline-size; margin: 0 5vw } .g { display: grid } @container (min-width: 500px) { .g { grid-template-columns: 1fr 1fr } }</style><div class="g"><p>One</p><p>Two</p></div>'; } });</script>`,
+};
+
+/** A temporary folder with pages that change with the width of their window, and a search over one of them. */
+export async function sweepSite() {
+  const temp = await temporaryFolder();
+  for (const [name, text] of Object.entries(PAGES)) await writeFile(join(temp.path, name), text);
+  let runs = 0;
+  const swept = async (page: string, ...args: string[]): Promise<Manifest> => {
+    const all = ['sweep', page, '--shots', 'none', '--json', '--out', `run-${++runs}`, ...args];
+    return manifestOf(await isoptic(all, { cwd: temp.path }));
+  };
+  return { ...temp, swept };
+}
