@@ -31,7 +31,7 @@ export class RowInterner {
   }
 }
 
-/** Hundredths of a CSS px: finer than any browser lays out (1/64 px), and short when written. */
+/** Thousandths of a CSS px: finer than any browser lays out (1/64 px), and short when written. */
 export function px(value: number): number {
   return Math.round(value * 1000) / 1000;
 }

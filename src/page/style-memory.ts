@@ -25,8 +25,29 @@ const STATES =
 /** So many sets of media queries that hold at once are told apart. */
 const MOST_REMEMBERED = 24;
 
-/** Values of one element, by column; those that were never read are not there. */
-export type Remembered = (string | undefined)[];
+/** One step of reading a row of styles: a value that stays; null for one that is read again, or taken from the parent's row. */
+export interface RowStep {
+  readonly column: number;
+  readonly value: string | null;
+  readonly from: 'style' | 'declared' | 'parent';
+}
+
+/** How a row of styles was read, where what decides which are read stays as it is. */
+export interface KnownRow {
+  /** What else decided it. */
+  readonly facts: string;
+  /** In the order in which they were read. */
+  readonly steps: readonly RowStep[];
+  /** Those without a value that stays. */
+  readonly open: readonly RowStep[];
+}
+
+/** What is remembered of one element. */
+export interface Remembered {
+  /** By column; those that were never read are not there. */
+  readonly values: (string | undefined)[];
+  row: KnownRow | null;
+}
 
 /**
  * Computed values from one collection to the next. They are kept for as long as nothing has changed that selectors and conditions
@@ -43,6 +64,8 @@ class StyleMemory {
   private index: StyleIndex | null = null;
   private states: readonly unknown[] = [];
   private isFixed: readonly boolean[] = [];
+  /** Rows of elements that are alike are one. */
+  private readonly rows = new Map<string, KnownRow>();
   /** What the answer hung on, beside the sheets. */
   private inlineText = '';
 
@@ -55,8 +78,22 @@ class StyleMemory {
   of(element: Element): Remembered | null {
     if (SIZED_BY_FONT.has(element.localName)) return null;
     let known = this.values.get(element);
-    if (!known) this.values.set(element, (known = new Array<undefined>(COUNT).fill(undefined)));
+    if (!known) {
+      known = { values: new Array<undefined>(COUNT).fill(undefined), row: null };
+      this.values.set(element, known);
+    }
     return known;
+  }
+
+  /** The one row that all that were read alike share. */
+  shared(facts: string, steps: readonly RowStep[]): KnownRow {
+    const key = `${facts}|${steps.map(({ column, value, from }) => `${column} ${value ?? from}`).join('|')}`;
+    let row = this.rows.get(key);
+    if (!row) {
+      row = { facts, steps, open: steps.filter(({ value }) => value === null) };
+      this.rows.set(key, row);
+    }
+    return row;
   }
 
   /** Begins to notice what changes. Whether it did so already: most pages are read once, and what is read again is worth the work. */
@@ -73,7 +110,10 @@ class StyleMemory {
     const isTouched = this.isTouched || this.observer!.takeRecords().length > 0 || index !== this.index;
     const states = statesNow();
     const isKept = !isTouched && isSame(states, this.states);
-    if (!isKept) this.valuesIn.clear();
+    if (!isKept) {
+      this.valuesIn.clear();
+      this.rows.clear();
+    }
     if (isTouched) this.findFixed(index);
     this.isTouched = false;
     this.index = index;
@@ -81,7 +121,10 @@ class StyleMemory {
     const inForce = conditionsInForce(index);
     const known = this.valuesIn.get(inForce);
     this.values = known ?? new WeakMap();
-    if (!known && this.valuesIn.size >= MOST_REMEMBERED) this.valuesIn.clear();
+    if (!known && this.valuesIn.size >= MOST_REMEMBERED) {
+      this.valuesIn.clear();
+      this.rows.clear();
+    }
     this.valuesIn.set(inForce, this.values);
     return isKept;
   }
@@ -146,7 +189,7 @@ export interface KnownStyles {
   /** What the style sheets say; null where that can't be known. */
   readonly facts: SheetFacts | null;
   /** Null where what an element has may hang on what can't be seen: frames, shadow trees, sheets of another origin. */
-  readonly memory: Pick<StyleMemory, 'keeps' | 'of'> | null;
+  readonly memory: Pick<StyleMemory, 'keeps' | 'of' | 'shared'> | null;
 }
 
 const memory = new StyleMemory();

@@ -9,8 +9,10 @@ import {
   COLUMNS,
   PADDING,
   SETTING,
+  type KnownRow,
   type KnownStyles,
   type Remembered,
+  type RowStep,
 } from './style-memory.js';
 import { EDGELESS_TAGS, PLAIN_TAGS, UNSIZED_TAGS } from './plain-tags.js';
 
@@ -31,6 +33,8 @@ const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
+/** What decides which other properties are read. */
+const DECISIVE = ['display', 'position', 'overflow-x', 'overflow-y', 'background-image'].map(columnOf);
 
 /** Reads computed styles into rows of string numbers, only what can matter of an element: reading is what collecting costs. */
 export class StyleReader {
@@ -47,6 +51,9 @@ export class StyleReader {
   private readonly hasRadius: boolean;
   private readonly mayHold: boolean;
   private readonly initial: readonly number[];
+  private readonly known = new KnownRows();
+  private readonly maySkip: boolean;
+  private lastKept: { readonly element: Element; readonly kept: Remembered | null } | null = null;
 
   constructor(
     private readonly strings: Interner,
@@ -65,6 +72,7 @@ export class StyleReader {
     const none = COLUMNS.map(() => strings.number(''));
     this.none = styles.number(none);
     this.rows[this.none] = none;
+    this.maySkip = memory !== null && DECISIVE.every((column) => memory.keeps(column));
   }
 
   /** The radii of a box that is drawn, from the top left on, with spaces between; empty for what has none, or is not drawn. */
@@ -112,13 +120,15 @@ export class StyleReader {
 
   /** What is remembered of an element; null where nothing is, as of pseudo-elements. */
   private kept(element: Element | null): Remembered | null {
-    return element && (this.memory?.of(element) ?? null);
+    if (element === null || this.memory === null) return null;
+    if (this.lastKept?.element !== element) this.lastKept = { element, kept: this.memory.of(element) };
+    return this.lastKept.kept;
   }
 
   /** What is remembered in a column, else what is read now. */
   private once(kept: Remembered | null, column: number, read: () => string): string {
     if (kept === null || !this.memory!.keeps(column)) return read();
-    return (kept[column] ??= read());
+    return (kept.values[column] ??= read());
   }
 
   /** What a row has for a property. */
@@ -146,14 +156,67 @@ export class StyleReader {
    * @param parentRow the row of the parent, for what is inherited
    */
   read(style: CSSStyleDeclaration, element: Element | null, parentRow: number, facts: StyleFacts): number {
+    const kept = this.maySkip ? this.kept(element) : null;
+    if (kept === null) return this.readRow(style, element, parentRow, facts, null);
+    const decided = textOf(facts);
+    if (kept.row?.facts === decided) return this.readKnown(kept.row, style, element!, parentRow);
+    const steps: RowStep[] = [];
+    const number = this.readRow(style, element, parentRow, facts, steps);
+    kept.row = this.memory!.shared(decided, steps);
+    return number;
+  }
+
+  /** Reads of a row that is known what may be another now, in the order of the first time. */
+  private readKnown(
+    known: KnownRow,
+    style: CSSStyleDeclaration,
+    element: Element,
+    parentRow: number,
+  ): number {
+    const number = this.known.number(known, parentRow);
+    if (number !== undefined) return number;
+    const parent = this.rows[parentRow];
+    const base = this.known.base(known);
+    const row = [...(base ?? this.initial)];
+    let map: StylePropertyMapReadOnly | null = null;
+    for (const { column, value, from } of base ? known.open : known.steps) {
+      if (value !== null) row[column] = this.strings.number(value);
+      else if (from === 'parent') row[column] = parent![column]!;
+      else {
+        const property = COLUMNS[column]!;
+        const now =
+          from === 'style'
+            ? style.getPropertyValue(property)
+            : String((map ??= element.computedStyleMap()).get(property) ?? '');
+        row[column] = this.strings.number(now);
+      }
+    }
+    const read = this.styles.number(row);
+    this.rows[read] ??= row;
+    this.known.add(known, parentRow, row, read);
+    return read;
+  }
+
+  /** @param steps where how it is read is written down; null where nobody wants to know */
+  private readRow(
+    style: CSSStyleDeclaration,
+    element: Element | null,
+    parentRow: number,
+    facts: StyleFacts,
+    steps: RowStep[] | null,
+  ): number {
     const row = [...this.initial];
     const kept = this.kept(element);
-    const set = (property: string, value: string) => {
-      row[columnOf(property)] = this.strings.number(value);
+    const set = (column: number, value: string, from: RowStep['from'] | 'kept') => {
+      row[column] = this.strings.number(value);
+      if (steps === null) return;
+      const stays = from === 'kept' || this.memory!.keeps(column);
+      steps.push({ column, value: stays ? value : null, from: from === 'kept' ? 'style' : from });
     };
     const read = (property: string): string => {
-      const value = this.once(kept, columnOf(property), () => style.getPropertyValue(property));
-      set(property, value);
+      const column = columnOf(property);
+      const value = this.once(kept, column, () => style.getPropertyValue(property));
+      set(column, value, 'style');
       return value;
     };
     const display = read('display');
@@ -194,7 +257,11 @@ export class StyleReader {
       // What nothing is followed of is read where it matters: children can't go by it.
       const isWanted = isFollowed || facts.hasText || !TEXT_ONLY.has(property);
       if (!parent || (isOwn && isWanted)) read(property);
-      else row[columnOf(property)] = parent[columnOf(property)]!;
+      else {
+        const column = columnOf(property);
+        row[column] = parent[column]!;
+        steps?.push({ column, value: null, from: 'parent' });
+      }
     }
     const hasSize = display !== 'inline' || facts.isReplaced;
     const declared = [
@@ -204,21 +271,53 @@ export class StyleReader {
     const isUnsized = element !== null && UNSIZED_TAGS.has(element.localName);
     if (hasSize) {
       for (const [property, initial] of Object.entries(SIZES)) {
-        if (isUnsized && !this.maySet(element, property)) set(property, initial);
+        if (isUnsized && !this.maySet(element, property)) set(columnOf(property), initial, 'kept');
         else declared.push(property);
       }
     }
     let map: StylePropertyMapReadOnly | null = null;
     for (const property of declared) {
-      const value = this.once(kept, columnOf(property), () =>
+      const column = columnOf(property);
+      const value = this.once(kept, column, () =>
         element === null
           ? style.getPropertyValue(property)
           : String((map ??= element.computedStyleMap()).get(property) ?? ''),
       );
-      set(property, value);
+      set(column, value, 'declared');
     }
     const number = this.styles.number(row);
     this.rows[number] ??= row;
     return number;
+  }
+}
+
+/** What decides, beside the styles themselves, which of them are read. */
+function textOf({ hasText, isReplaced, isRoot, isAnchorTarget, parentDisplay, border }: StyleFacts): string {
+  const sides = border.map((side) => (side === 0 ? '-' : '+')).join('');
+  return `${hasText} ${isReplaced} ${isRoot} ${isAnchorTarget} ${parentDisplay} ${sides}`;
+}
+
+/** What rows that are known became in one collection. */
+class KnownRows {
+  private readonly bases = new Map<KnownRow, readonly number[]>();
+  /** By the parent's row, from which something may be taken. */
+  private readonly numbers = new Map<KnownRow, Map<number, number>>();
+
+  /** The number of a row all of whose values stay; undefined where it is not known yet. */
+  number(known: KnownRow, parentRow: number): number | undefined {
+    return this.numbers.get(known)?.get(parentRow);
+  }
+
+  /** The values that stay; undefined where they were not asked for yet. */
+  base(known: KnownRow): readonly number[] | undefined {
+    return this.bases.get(known);
+  }
+
+  add(known: KnownRow, parentRow: number, row: readonly number[], number: number): void {
+    if (!this.bases.has(known)) this.bases.set(known, row);
+    if (known.open.some(({ from }) => from !== 'parent')) return;
+    let numbers = this.numbers.get(known);
+    if (!numbers) this.numbers.set(known, (numbers = new Map<number, number>()));
+    numbers.set(parentRow, number);
   }
 }

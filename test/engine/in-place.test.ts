@@ -119,6 +119,8 @@ const GOES_BY_WIDTH = {
     '<style>input:checked ~ h1 { position: absolute; color: red } :has(:checked) p { white-space: nowrap }</style><input type="checkbox"><script>const set = () => (document.querySelector("input").checked = innerWidth > 500); addEventListener("resize", set); set()</script>',
   named:
     '<style>.wide h1 { display: inline-block; overflow: hidden }</style><script>const set = () => document.documentElement.classList.toggle("wide", innerWidth > 500); addEventListener("resize", set); set()</script>',
+  words:
+    '<style>h2 { letter-spacing: 2px } .item { display: flex }</style><h2></h2><div id="row"><b>Deck</b></div><script>const set = () => { document.querySelector("h2").textContent = innerWidth > 500 ? "Upper deck" : ""; document.querySelector("#row").className = innerWidth > 500 ? "item" : ""; }; addEventListener("resize", set); set()</script>',
   meters:
     '<style>main { font-size: 2vw }</style><meter value="0.5"></meter><fieldset><legend>Deck</legend></fieldset>',
 } as const;
