@@ -134,7 +134,7 @@ try {
       const after = await layoutIn(tab);
       const start = performance.now();
       const found = differencesOf(pairingOf(before, after), {
-        tolerance: 1,
+        tolerance: { moved: 1, resized: 1 },
         without: { a: new Set(), b: new Set() },
         kinds: ALL_KINDS,
       });

@@ -76,7 +76,7 @@ export function baselineFolder(named: string | undefined, { baseline }: Pick<Con
 /** How pages are compared: by the configuration, and by what the command line adds for all of them. */
 export function scopesOf(
   { compare }: Pick<Config, 'compare'>,
-  more: { readonly leaveOut: readonly string[]; readonly px: number | undefined },
+  more: Pick<CompareScope, 'leaveOut' | 'regions' | 'px'>,
 ): CompareScope[] {
   return [
     ...compare.map(({ pages, regions, without, ...scope }) => ({
@@ -85,6 +85,6 @@ export function scopesOf(
       kinds: without,
       regions: regions?.map(([x, y, width, height]) => ({ x, y, width, height })),
     })),
-    { pages: null, leaveOut: more.leaveOut, px: more.px },
+    { pages: null, ...more },
   ];
 }

@@ -19,6 +19,7 @@ import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { uidOf, uidOfGenerated, type Generated } from './identity.js';
 import { NO_EDGES } from './edges.js';
+import { drawnLines } from './drawn-text.js';
 import { FaceReader } from './faces.js';
 import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
@@ -211,6 +212,27 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     for (const line of found) addLine(owner, inherited.frame, line.rect, line.text, line.flags, face);
   };
 
+  /** A `text` element of a drawing with its words; null where they can't be judged. */
+  const addDrawnText = (
+    element: Element,
+    inherited: Inherited,
+    nth: number,
+    flags: number,
+  ): number | null => {
+    if (!(element instanceof SVGTextElement)) return null;
+    const style = getComputedStyle(element);
+    const found = drawnLines(element, style, range);
+    if (found.length === 0) return null;
+    const rect = element.getBoundingClientRect();
+    const own = flags | FLAG_RENDERED;
+    const node = addNode(inherited, uidOf(element), KIND_ELEMENT, 'text', element, nth, own, style, rect);
+    elements[node] = element;
+    rows?.set(element, node);
+    const face = faceOf(node, found[0]!.text);
+    for (const line of found) addLine(node, inherited.frame, line.rect, line.text, line.flags, face);
+    return node;
+  };
+
   const addFragments = (element: Element, node: number, { dx, dy }: Frame) => {
     const rects = element.getClientRects();
     if (rects.length < 2) return;
@@ -265,17 +287,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const tag = element.localName;
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
     if (inPicture || NO_BOX_TAGS.has(tag)) {
-      const bare = addNode(
-        inherited,
-        uidOf(element),
-        KIND_ELEMENT,
-        tag,
-        element,
-        nth,
-        inherited.flags & FLAG_IN_PICTURE,
-        null,
-        null,
-      );
+      const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
+      const bare =
+        (inPicture && tag === 'text' ? addDrawnText(element, inherited, nth, flags) : null) ??
+        addNode(inherited, uidOf(element), KIND_ELEMENT, tag, element, nth, flags, null, null);
       if (inPicture) pushChildren(childrenOf(element), { ...inherited, node: bare, treeParent: bare });
       return;
     }

@@ -97,9 +97,24 @@ test('what holds for all pages and for one holds together; of numbers the last t
     { pages: ['fares*'], leaveOut: ['.price'], px: 4 },
   ];
   const [home, fares] = [settingsFor('home', scopes), settingsFor('fares-winter', scopes)];
-  expect([home.leaveOut, home.px]).toEqual([['.clock'], 1]);
-  expect([fares.leaveOut, fares.px]).toEqual([['.clock', '.price'], 4]);
+  expect([home.leaveOut, home.tolerance]).toEqual([['.clock'], { moved: 1, resized: 1 }]);
+  expect([fares.leaveOut, fares.tolerance]).toEqual([['.clock', '.price'], { moved: 4, resized: 4 }]);
   expect([fares.kinds.has('wrapped'), fares.kinds.has('text')]).toEqual([false, true]);
+});
+
+test('what holds within some elements holds there alone, on top of what the page has', () => {
+  const { tolerance, kinds, parts } = settingsFor('home', [
+    { pages: null, px: { moved: 3 }, kinds: ['first-screen'] },
+    { pages: null, within: ['.map'], px: { resized: 9 }, kinds: ['restyled'] },
+    { pages: ['fares'], within: ['.price'], px: 4 },
+  ]);
+  expect(tolerance).toEqual({ moved: 3, resized: 1 });
+  expect(kinds.has('restyled')).toBe(true);
+  expect(parts.map(({ within, tolerance: own }) => [within, own])).toEqual([
+    [['.map'], { moved: 3, resized: 9 }],
+  ]);
+  const told = (['restyled', 'first-screen', 'text'] as const).map((kind) => parts[0]!.kinds.has(kind));
+  expect(told).toEqual([false, false, true]);
 });
 
 test('renders go together by page and profile; what has no counterpart, or failed, is told', () => {

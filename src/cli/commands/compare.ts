@@ -2,6 +2,7 @@ import { relative } from 'node:path';
 import { Command } from 'commander';
 import { runCompare } from '../../api/compare.js';
 import { IsopticError } from '../../core/errors.js';
+import type { Rect } from '../../core/geometry/rect.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
 import { CHANGE_FAIL_ON, changeStatusOf, type ChangeFailOn } from '../change-status.js';
@@ -38,6 +39,11 @@ export function compareCommand(): Command {
       'compare without these elements and all that is in them (repeatable)',
       collected,
     )
+    .option(
+      '--leave-out-area <x,y,width,height>',
+      'compare without this part of each page, CSS px from its top left (repeatable)',
+      collected,
+    )
     .option('--tolerance <px>', 'lengths that differ by no more are equal, CSS px (default: 1)')
     .option('--no-pixels', 'compare structure and findings only')
     .option('--baseline <folder>', 'where the baseline lies (default: isoptic-baseline)')
@@ -56,7 +62,7 @@ export function compareCommand(): Command {
     .option('--quiet', 'print only errors')
     .option('--verbose', 'print what is done, and stack traces')
     .addHelpText('after', EXAMPLES)
-    .action(async (texts: string[], raw: RawOptions & { leaveOut?: string[] }) => {
+    .action(async (texts: string[], raw: RawOptions & { leaveOut?: string[]; leaveOutArea?: string[] }) => {
       const [a, b] = texts;
       if (a === undefined || b === undefined || texts.length > 2) {
         throw new IsopticError(
@@ -66,7 +72,8 @@ export function compareCommand(): Command {
         );
       }
       const failOn = changeFailOn(raw['failOn']);
-      const { leaveOut = [], ...rest } = raw;
+      const { leaveOut = [], leaveOutArea = [], ...rest } = raw;
+      const regions = leaveOutArea.map(areaOf);
       const asked = await askedOf({ ...rest, failOn: undefined }, () => picks);
       const { options, settings, shown } = asked;
       const named = typeof raw['baseline'] === 'string' ? raw['baseline'] : undefined;
@@ -74,7 +81,7 @@ export function compareCommand(): Command {
         runCompare(
           {
             ...(await comparedOf([a, b], asked, named)),
-            scopes: scopesOf(settings.config, { leaveOut, px: toleranceOf(raw['tolerance']) }),
+            scopes: scopesOf(settings.config, { leaveOut, regions, px: toleranceOf(raw['tolerance']) }),
             pixels: raw['pixels'] !== false,
             out: options.out,
             replace: options.replace,
@@ -111,5 +118,19 @@ function toleranceOf(text: RawOptions[string]): number | undefined {
     'bad-option',
     `--tolerance ${String(text)}: not a length.`,
     'Give CSS px, 0 to 1000.',
+  );
+}
+
+/** @throws IsopticError `bad-option` */
+function areaOf(text: string): Rect {
+  const [x, y, width, height, ...more] = text
+    .split(',')
+    .map((part) => (part.trim() === '' ? NaN : Number(part)));
+  const isArea = [x, y, width, height].every((px) => Number.isFinite(px)) && more.length === 0;
+  if (isArea && width! > 0 && height! > 0) return { x: x!, y: y!, width: width!, height: height! };
+  throw new IsopticError(
+    'bad-option',
+    `--leave-out-area ${text}: not a part of a page.`,
+    'Give x,y,width,height in CSS px from the top left, as 0,0,1920,80.',
   );
 }

@@ -84,23 +84,38 @@ const sweepSchema = z.strictObject({
 });
 
 /** How the renders of some pages are compared, of all where none is named. */
-const compareSchema = z.strictObject({
-  pages,
-  /** What is left out, with all that stands in it. */
-  leaveOut: z.array(selectorSchema).optional(),
-  /** Parts of the page that are left out: x, y, width, height, CSS px. */
-  regions: z
-    .array(z.tuple([z.number(), z.number(), z.number().positive(), z.number().positive()]))
-    .optional(),
-  /** Kinds of differences that are not told. */
-  without: z.array(z.enum(DIFFERENCE_KINDS)).optional(),
-  /** Lengths that differ by no more are equal, CSS px. */
-  px: z.number().min(0).max(1000).optional(),
-  /** From which distance on colours differ, 0 to 1. */
-  colour: z.number().min(0).max(1).optional(),
-  /** Share of the pixels that may differ, 0 to 1. */
-  pixels: z.number().min(0).max(1).optional(),
-});
+const tolerancePx = z.number().min(0).max(1000);
+
+const compareSchema = z
+  .strictObject({
+    pages,
+    /** What `without` and `px` hold for, with all that stands in it. */
+    within: z.array(selectorSchema).min(1).optional(),
+    /** What is left out, with all that stands in it. */
+    leaveOut: z.array(selectorSchema).optional(),
+    /** Parts of the page that are left out: x, y, width, height, CSS px. */
+    regions: z
+      .array(z.tuple([z.number(), z.number(), z.number().positive(), z.number().positive()]))
+      .optional(),
+    /** Kinds of differences that are not told. */
+    without: z.array(z.enum(DIFFERENCE_KINDS)).optional(),
+    /** Lengths that differ by no more are equal, CSS px: all of them, or by what they are of. */
+    px: z
+      .union([
+        tolerancePx,
+        z.strictObject({ moved: tolerancePx.optional(), resized: tolerancePx.optional() }),
+      ])
+      .optional(),
+    /** From which distance on colours differ, 0 to 1. */
+    colour: z.number().min(0).max(1).optional(),
+    /** Share of the pixels that may differ, 0 to 1. */
+    pixels: z.number().min(0).max(1).optional(),
+  })
+  .refine(
+    ({ within, leaveOut, regions, colour, pixels }) =>
+      within === undefined || [leaveOut, regions, colour, pixels].every((each) => each === undefined),
+    'with `within`, only `without` and `px` can be said: the rest is for whole pages',
+  );
 
 /** `isoptic.yaml`. Unknown keys are refused. */
 export const configSchema = z.strictObject({

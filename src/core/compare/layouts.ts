@@ -48,7 +48,7 @@ export function layoutsOf(
     const names = group.map(({ name }) => name);
     if (group === most) return { names, apart: [], differences: 0 };
     const found = differencesOf(pairingOf(most![0]!.view, group[0]!.view), {
-      tolerance: 1,
+      tolerance: { moved: 1, resized: 1 },
       without: { a: new Set(), b: new Set() },
       kinds: OF_FORM,
     });

@@ -15,4 +15,6 @@ export interface Loss {
   readonly rect: Rect;
   /** A field shows a part of its placeholder. */
   readonly inField?: boolean;
+  /** A shape takes away most of a picture; `px` is the share that is gone, of its width. */
+  readonly byShape?: boolean;
 }

@@ -133,7 +133,9 @@ const NEARLY = 0.9;
 
 /** Letters that stand outside of a rounded corner or a shape. */
 function lossByOutline(scene: Scene, ink: Ink): Loss | null {
-  if (ink.kind !== 'text' || !ink.shown) return null;
+  if (!ink.shown) return null;
+  if (ink.kind === 'picture') return lossToShape(scene, ink);
+  if (ink.kind !== 'text') return null;
   const em = emOf(scene.view, ink.line);
   for (const outline of scene.outlinesAround(ink.node)) {
     const { rect, lost } = lostOutside(scene, ink, outline);
@@ -141,6 +143,29 @@ function lossByOutline(scene: Scene, ink: Ink): Loss | null {
     const whole = lost >= NEARLY * rect.width;
     if (whole && !showsText(scene, outline)) continue;
     return { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
+  }
+  return null;
+}
+
+/** Of a picture, shapes that are meant leave half at the least: a circle, a hexagon, a slanted edge, a triangle. */
+const LEAST_OF_PICTURE = 0.45;
+/** What a shape hides nearly whole is waiting to be shown. */
+const HIDDEN_SHARE = 0.1;
+/** So many points along each side of a picture. */
+const POINTS = 16;
+
+/** A picture most of which a `clip-path` takes away. */
+function lossToShape(scene: Scene, ink: Ink): Loss | null {
+  const rect = ink.full;
+  const places = Array.from({ length: POINTS }, (_, i) => (i + 0.5) / POINTS);
+  for (const { node, holds } of scene.outlinesAround(ink.node)) {
+    if (scene.view.style(node, 'clip-path') === 'none') continue;
+    const held = places.flatMap((x) =>
+      places.filter((y) => holds(rect.x + x * rect.width, rect.y + y * rect.height)),
+    ).length;
+    const share = held / POINTS ** 2;
+    if (share < HIDDEN_SHARE || share >= LEAST_OF_PICTURE) continue;
+    return { ink, cutter: node, axis: 'x', px: (1 - share) * rect.width, whole: false, rect, byShape: true };
   }
   return null;
 }

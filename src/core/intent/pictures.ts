@@ -5,7 +5,8 @@ import type { Scene } from '../layout/scene.js';
  * A picture that its frame crops: the frame holds nothing else in flow, or the picture is positioned, moved or made to fill
  * it. What is left is a picture of its own right. Cut off is one that stands among other content and is too wide for it.
  */
-export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px }: Loss): boolean {
+export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape }: Loss): boolean {
+  if (byShape === true) return false;
   const { view } = scene;
   const fit = view.style(ink.node, 'object-fit');
   if (fit === 'cover' || fit === 'none' || fit === 'scale-down') return true;

@@ -7,6 +7,7 @@ import { isInline } from './displays.js';
 export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
   const tag = view.tag(i);
   if (tag === 'iframe' || tag === 'frame') return true;
+  if (tag === 'svg') return cutsDrawing(view, i);
   if (isContained(view, i)) return true;
   return (axis === 'x' ? hasOverflowX : hasOverflowY)(view, i) && !givesOverflowToViewport(view, i);
 }
@@ -17,6 +18,9 @@ const isContained = perStyle(
 // Inline boxes have no overflow of their own.
 const hasOverflowX = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-x') !== 'visible');
 const hasOverflowY = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-y') !== 'visible');
+
+/** A drawing in line has an overflow of its own (SVG 2, section 8.6); of one within a drawing nothing is known. */
+const cutsDrawing = perStyle((view, i) => /hidden|clip|scroll|auto/.test(view.style(i, 'overflow-x')));
 
 /** CSS Overflow 3, section 3.3: the root's overflow, or the body's when the root's is visible, is the viewport's. */
 function givesOverflowToViewport(view: SnapshotView, i: NodeIndex): boolean {

@@ -126,15 +126,18 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const isMild = entries.every((entry) => entry.shortened !== null);
   const lost = isMild
     ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
-    : `${what} ${loss.whole ? `${verb[0]} wholly` : `${verb[1]} ${px(loss.px)} and ${verb[0]}`} cut off`;
+    : loss.byShape
+      ? `${what} ${verb[1]} ${Math.round((100 * loss.px) / loss.rect.width)} % to a clip-path`
+      : `${what} ${loss.whole ? `${verb[0]} wholly` : `${verb[1]} ${px(loss.px)} and ${verb[0]}`} cut off`;
   return {
     ...fault,
     affected: entries.map((entry) => entry.loss.ink.node),
     rect: union(view.box(loss.cutter), bounded(loss.rect, view.box(loss.cutter))),
     by: { axis: loss.axis, px: loss.px },
     ...(isMild && { severity: 'notice' as const }),
-    // The field can still be used.
-    ...(!isMild && entries.every((entry) => entry.loss.inField) && { severity: 'warning' as const }),
+    // The field can still be used; what a shape leaves of a picture can still be seen.
+    ...(!isMild &&
+      entries.every((entry) => entry.loss.inField ?? entry.loss.byShape) && { severity: 'warning' as const }),
     message: `${lost}, ${onScreen(render)}.`,
   };
 }

@@ -150,10 +150,15 @@ class PairWork {
   }
 
   private structure(pairing: Pairing): Difference[] {
-    const { leaveOut, kinds, px } = this.settings;
+    const { leaveOut, kinds, tolerance, parts } = this.settings;
     return differencesOf(pairing, {
-      tolerance: px,
+      tolerance,
       kinds,
+      parts: parts.map((part) => ({
+        ...part,
+        a: this.rowsOf(pairing.a.view, part.within),
+        b: this.rowsOf(pairing.b.view, part.within),
+      })),
       without: {
         a: this.rowsOf(pairing.a.view, leaveOut),
         b: this.rowsOf(pairing.b.view, leaveOut),

@@ -8,7 +8,7 @@ const WITHOUT = { a: new Set<number>(), b: new Set<number>() };
 
 const told = (before: readonly Node[], after: readonly Node[]) =>
   differencesOf(pairingOf(ferryPage(before), ferryPage(after)), {
-    tolerance: 1,
+    tolerance: { moved: 1, resized: 1 },
     without: WITHOUT,
     kinds: ALL_KINDS,
   }).map(({ kind, a, message, from, to }) => ({ kind, a, message, from, to }));

@@ -14,7 +14,7 @@ import { cards, ferryPage, ferryParts, lowered, WIDTH, words } from '../../suppo
 
 const NOTHING = { a: new Set<number>(), b: new Set<number>() };
 const found = (before: SnapshotView, after: SnapshotView, without = NOTHING): Difference[] =>
-  differencesOf(pairingOf(before, after), { tolerance: 1, without, kinds: ALL_KINDS });
+  differencesOf(pairingOf(before, after), { tolerance: { moved: 1, resized: 1 }, without, kinds: ALL_KINDS });
 const told = (before: SnapshotView, after: SnapshotView) =>
   found(before, after).map(({ message }) => message);
 
@@ -164,7 +164,13 @@ test('what is left out is not told, with all that is in it; a kind that is not w
     Array.from({ length: view.count }, (_, i) => i).find((i) => view.tag(i) === 'p')!;
   expect(found(ferryPage(), after, { a: new Set([at(ferryPage())]), b: new Set([at(after)]) })).toEqual([]);
   const kinds = { has: (kind: DifferenceKind) => kind !== 'text' };
-  expect(differencesOf(pairingOf(ferryPage(), after), { tolerance: 1, without: NOTHING, kinds })).toEqual([]);
+  expect(
+    differencesOf(pairingOf(ferryPage(), after), {
+      tolerance: { moved: 1, resized: 1 },
+      without: NOTHING,
+      kinds,
+    }),
+  ).toEqual([]);
 });
 
 test('a figure of how unlike two renders are rises with what differs, up to 1', () => {

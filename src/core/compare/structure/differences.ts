@@ -19,6 +19,7 @@ import {
   type Shifts,
 } from './geometry.js';
 import { lineChanges } from './lines.js';
+import { Measures } from './parts.js';
 import { seenChanges } from './seen.js';
 import { stackingChanges } from './stacking.js';
 import { ownStyles, stylesText, type StyleChange } from './styles.js';
@@ -37,8 +38,9 @@ export function differencesOf(pairing: Pairing, options: StructureOptions): Diff
   const arranged = arrangementChanges(pairing);
   const stacked = stackingChanges(pairing);
   const restacked = new Set(stacked.map(({ a: i }) => i));
+  const measures = new Measures(pairing, options, options.parts ?? []);
   const all = isSameWidth
-    ? withGeometry(pairing, options, { seen, contents, arranged, stacked, restacked })
+    ? withGeometry(pairing, measures, { seen, contents, arranged, stacked, restacked })
     : [
         ...seen,
         ...contents,
@@ -51,7 +53,7 @@ export function differencesOf(pairing: Pairing, options: StructureOptions): Diff
   const isLeftOut = leftOutIn(pairing, options);
   return told(
     pairing,
-    all.filter((single) => options.kinds.has(single.kind) && !isLeftOut(single)),
+    all.filter((single) => measures.tells(single) && !isLeftOut(single)),
   );
 }
 
@@ -69,11 +71,11 @@ type Followed = Single & { readonly follows: readonly string[] };
 /** In windows of one width: what boxes do follows from something, or is told itself. */
 function withGeometry(
   pairing: Pairing,
-  { tolerance }: StructureOptions,
+  measures: Measures,
   { seen, contents, arranged, stacked, restacked }: Found,
 ): Followed[] {
   const { a, b, toA } = pairing;
-  const shifts = shiftsOf(pairing, tolerance);
+  const shifts = shiftsOf(pairing, measures);
   const styled = gathered(pairing, styleChanges(pairing, shifts, restacked));
   const changed = new Set(
     [...seen, ...contents, ...stacked, ...styled].flatMap(({ a: i }) => (i < 0 ? [] : [i])),

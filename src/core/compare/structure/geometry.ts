@@ -3,6 +3,7 @@ import type { NodeIndex } from '../../layout/view.js';
 import { isFixed } from '../../layout/viewport-layer.js';
 import { shownPairs, type Pairing } from '../pairing.js';
 import { below } from '../side.js';
+import type { Measures, Tolerance } from './parts.js';
 
 /** How a box stands otherwise in its container, CSS px. */
 export interface Shift {
@@ -18,7 +19,7 @@ export type Shifts = ReadonlyMap<NodeIndex, Shift>;
 const STILL: Shift = { dx: 0, dy: 0, dw: 0, dh: 0 };
 
 /** Boxes that both layouts show. What stands in a line moves with the words, and is not looked at. */
-export function shiftsOf(pairing: Pairing, tolerance: number): Shifts {
+export function shiftsOf(pairing: Pairing, measures: Measures): Shifts {
   const { a, b, toB } = pairing;
   const found = new Map<NodeIndex, Shift>();
   for (const [i, j] of shownPairs(pairing)) {
@@ -39,9 +40,13 @@ export function shiftsOf(pairing: Pairing, tolerance: number): Shifts {
       dw: is.width - was.width,
       dh: is.height - was.height,
     };
-    if (Object.values(shift).some((length) => Math.abs(length) > tolerance)) found.set(i, shift);
+    if (exceeds(shift, measures.toleranceOf(i))) found.set(i, shift);
   }
   return found;
+}
+
+function exceeds({ dx, dy, dw, dh }: Shift, { moved, resized }: Tolerance): boolean {
+  return [dx, dy].some((px) => Math.abs(px) > moved) || [dw, dh].some((px) => Math.abs(px) > resized);
 }
 
 function isInLine(display: string): boolean {
