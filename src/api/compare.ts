@@ -56,14 +56,14 @@ export async function runCompare(request: CompareRequest, tools: CompareTools): 
     const second = await readied(request.b, join(folder.path, 'b'), tools);
     const a = await keptOf(request.a, join(folder.path, 'a'), tools);
     const b = await second();
-    const comparison = await compare(a, b, {
+    const { comparison, places } = await compare(a, b, {
       ...request,
       folder,
       signal: tools.signal,
       onCompared: (done, of, page) => tools.onEvent({ kind: 'compared', page, done, of }),
     });
     await folder.useRoom();
-    await folder.writeWhole('compare.html', await compareReport(comparison));
+    await folder.writeWhole('compare.html', await compareReport({ ...comparison, places }));
     await folder.writeWhole('compare.json', `${JSON.stringify(comparison, null, 2)}\n`);
     return { comparison, folder: folder.path, report: join(folder.path, 'compare.html') };
   } catch (error) {

@@ -121,6 +121,33 @@ test('the configuration leaves out elements, kinds and regions, and allows px, p
   );
   const { pairs } = await compared('run-before', 'run-after', '--config', 'lenient.yaml');
   expect(pairs.flatMap(({ differences }) => differences)).toEqual([]);
+  // Another kind of one element only, in a part of its own.
+  await writeFile(
+    join(temp.path, 'within.yaml'),
+    'compare:\n  - within: [.news]\n    without: [inserted]\n    px: { moved: 4 }\n',
+  );
+  const kinds = (await compared('run-before', 'run-after', '--config', 'within.yaml')).pairs.map(
+    ({ differences }) => differences.map(({ kind }) => kind),
+  );
+  expect(kinds).toEqual([
+    ['inserted', 'text'],
+    ['inserted', 'text'],
+  ]);
+  await writeFile(
+    join(temp.path, 'both.yaml'),
+    'compare:\n  - within: [.news]\n    regions: [[0, 0, 10, 10]]\n',
+  );
+  const refused = await inTemp('compare', 'run-before', 'run-after', '--config', 'both.yaml');
+  expect(refused).toMatchObject({ status: 2 });
+  expect(refused.stderr).toContain('with `within`, only `without` and `px` can be said');
+});
+
+test('parts of pages are left out on the command line, in structure and in pixels', async () => {
+  const args = ['run-before', 'run-after', '--on', 'windows-laptop-1366'];
+  const all = await compared(...args, '--leave-out-area', '0,0,1600,9000');
+  expect(all.pairs.flatMap(({ differences, pixels }) => [...differences, ...pixels!.boxes])).toEqual([]);
+  const other = await compared(...args, '--leave-out-area', '0,5000,10,10', '--leave-out-area', '5,5,1,1');
+  expect(other.pairs.every(({ differences }) => differences.length > 0)).toBe(true);
 });
 
 test('what could not be compared is told, and costs nothing else', async () => {
@@ -158,6 +185,10 @@ test.each([
   [['compare', 'run-before'], 'compare: two things are compared, and 1 were named.'],
   [['compare', 'run-before', 'run-after', '--fail-on', 'error'], '--fail-on error: not one of those.'],
   [['compare', 'run-before', 'run-after', '--tolerance', 'much'], '--tolerance much: not a length.'],
+  [
+    ['compare', 'run-before', 'run-after', '--leave-out-area', '0,0,80'],
+    '--leave-out-area 0,0,80: not a part of a page.',
+  ],
   [['compare', 'run-before', 'nowhere/'], 'nowhere/: there is no such file or folder.'],
   [['compare', 'baseline', 'run-after'], 'there is no baseline in it.'],
   [['check', 'before', '--against', 'nowhere'], 'nowhere: there is no such folder.'],
@@ -205,6 +236,45 @@ describe('the view of a comparison', () => {
     await tab.click('.meant input');
     await drawn(tab);
     expect(await tab.$eval('.meant .copy', (button) => button.textContent)).toBe('Copy list of 1');
+    expect(complaints).toEqual([]);
+    await tab.close();
+  }, 60_000);
+
+  test('all profiles of a page stand in two walls and scroll to the same place', async () => {
+    const stops = Array.from({ length: 30 }, (_, i) => `<p>Stop ${i} of the evening boat.</p>`).join('');
+    for (const [folder, head] of [
+      ['short', ''],
+      ['long', '<p class="news" style="height:120px">A new boat from spring on.</p>'],
+    ] as const) {
+      await mkdir(join(temp.path, folder));
+      await writeFile(join(temp.path, folder, 'index.html'), page(`${head}${stops}`));
+    }
+    const told = await inTemp(
+      ...['compare', 'short', 'long', '--on', ON, '--out', 'walls', '--json', '--fail-on', 'never'],
+    );
+    const { pairs } = compareSchema.parse(JSON.parse(told.stdout));
+    const report = join(temp.path, 'walls/compare.html');
+    const { page: tab, complaints } = await openReport(browser, report, 'way=beside', {
+      waitFor: '.comparing',
+    });
+    await tab.keyboard.press('5');
+    await drawn(tab);
+    expect(await tab.evaluate(() => location.hash)).toContain('way=walls');
+    expect(await tab.$$eval('.wall-pair h3', (all) => all.map((head) => head.textContent))).toEqual([
+      expect.stringMatching(/^ios-phone-390 /),
+      expect.stringMatching(/^windows-laptop-1366 /),
+    ]);
+    await tab.$eval('.walls .compare-window', (window) => (window.scrollTop = 240));
+    await drawn(tab);
+    const [short, long] = await tab.$$eval('.wall-pair:first-of-type .compare-window', (all) =>
+      all.map((window) => window.scrollTop / (window.querySelector('img')!.clientWidth / 390)),
+    );
+    const grown = pairs[0]!.sizes.b!.height - pairs[0]!.sizes.a!.height;
+    expect(grown).toBeGreaterThan(100);
+    expect(Math.abs(long! - short! - grown)).toBeLessThan(4);
+    await tab.click('.wall-pair:nth-of-type(2) h3 button');
+    await drawn(tab);
+    expect(await tab.$eval('.compare-list h2', (head) => head.textContent)).toContain('windows-laptop-1366');
     expect(complaints).toEqual([]);
     await tab.close();
   }, 60_000);

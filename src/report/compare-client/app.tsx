@@ -10,6 +10,7 @@ const NAMES: Readonly<Record<Way, string>> = {
   slider: 'Slider',
   blink: 'Blink',
   heat: 'Heat',
+  walls: 'All profiles',
 };
 
 function onKey(event: KeyboardEvent): void {
@@ -70,9 +71,13 @@ export function App() {
       </header>
       <div class="compare-desk">
         <List />
-        <main class="compare-stage" aria-label="The two pictures">
+        <main class="compare-stage" aria-label="The pictures">
           {shown ? (
-            <Pictures key={`${shown.page} ${shown.a} ${shown.b}`} pair={shown} />
+            <Pictures
+              // On the walls another pair is only pointed at.
+              key={way.value === 'walls' ? shown.page : `${shown.page} ${shown.a} ${shown.b}`}
+              pair={shown}
+            />
           ) : (
             <p class="list-note">There was nothing to compare.</p>
           )}

@@ -1,9 +1,11 @@
 import { useSignal } from '@preact/signals';
-import { useEffect, useRef } from 'preact/hooks';
+import { useEffect, useMemo } from 'preact/hooks';
 import type { PairRecord } from '../../run/compare/record.js';
-import { comparison, differences, lit, way } from './state.js';
+import { Together, type Side } from './in-step.js';
+import { PictureWindow } from './picture-window.js';
+import { nameOf, way } from './state.js';
+import { Walls } from './walls.js';
 
-type Side = 'a' | 'b';
 const BLINK_MS = 700;
 
 /** Two pictures of one page, held against each other. */
@@ -17,103 +19,19 @@ export function Pictures({ pair }: { readonly pair: PairRecord }) {
       return <Blink pair={pair} />;
     case 'heat':
       return <Heat pair={pair} />;
+    case 'walls':
+      return <Walls page={pair.page} />;
   }
 }
 
-const nameOf = (pair: PairRecord, side: Side) => (pair.a === pair.b ? comparison[side].name : pair[side]);
-
-/** Both, scrolled in step: by the share of the page. */
+/** Both, scrolled in step. */
 function Beside({ pair }: { readonly pair: PairRecord }) {
-  const a = useRef<HTMLDivElement>(null);
-  const b = useRef<HTMLDivElement>(null);
-  const leading = useRef<Side | null>(null);
-  const follow = (side: Side) => {
-    const [from, to] = side === 'a' ? [a.current!, b.current!] : [b.current!, a.current!];
-    if (leading.current !== null && leading.current !== side) return;
-    leading.current = side;
-    const most = from.scrollHeight - from.clientHeight;
-    to.scrollTop = most > 0 ? (from.scrollTop / most) * (to.scrollHeight - to.clientHeight) : 0;
-    requestAnimationFrame(() => requestAnimationFrame(() => (leading.current = null)));
-  };
-  const target = differences.value[lit.value]?.difference.places[0];
-  useEffect(() => {
-    for (const [element, rect, side] of [
-      [a.current, target?.a, 'a'],
-      [b.current, target?.b, 'b'],
-    ] as const) {
-      if (!element || !rect) continue;
-      leading.current = side;
-      const scale = element.scrollWidth / (pair.sizes[side]?.width ?? element.scrollWidth);
-      element.scrollTop = rect.y * scale - element.clientHeight / 3;
-    }
-  }, [lit.value]);
+  const together = useMemo(() => new Together(), []);
   return (
     <div class="beside">
       {(['a', 'b'] as const).map((side) => (
-        <figure key={side}>
-          <figcaption>
-            <bdi>{nameOf(pair, side)}</bdi>
-          </figcaption>
-          <div
-            ref={side === 'a' ? a : b}
-            class="compare-window"
-            tabIndex={0}
-            role="group"
-            aria-label={`${nameOf(pair, side)}, scrolls with the other`}
-            onScroll={() => follow(side)}
-          >
-            <Shown pair={pair} side={side} />
-          </div>
-        </figure>
+        <PictureWindow key={side} pair={pair} side={side} together={together} caption={nameOf(pair, side)} />
       ))}
-    </div>
-  );
-}
-
-/** A picture with its differences outlined. */
-function Shown({ pair, side }: { readonly pair: PairRecord; readonly side: Side }) {
-  const file = pair.pictures[side];
-  const size = pair.sizes[side];
-  if (file === null || !size) return <p class="list-note">There is no picture.</p>;
-  return (
-    <div class="compare-page">
-      <img src={file} alt={`${pair.page}, ${nameOf(pair, side)}`} />
-      {differences.value.map(({ difference }, i) =>
-        difference.places.map((place, nth) => {
-          const rect = place[side];
-          return (
-            rect && (
-              <span
-                key={`${i} ${nth}`}
-                class={lit.value === i ? 'place lit' : 'place'}
-                title={difference.message}
-                style={{
-                  left: `${(100 * rect.x) / size.width}%`,
-                  top: `${(100 * rect.y) / size.height}%`,
-                  width: `${(100 * rect.width) / size.width}%`,
-                  height: `${(100 * rect.height) / size.height}%`,
-                }}
-              />
-            )
-          );
-        }),
-      )}
-      {side === 'b' &&
-        (pair.pixels?.boxes ?? [])
-          .filter(({ explained }) => !explained)
-          .map((box) => (
-            <span
-              key={`${box.x} ${box.y}`}
-              class="place looks-otherwise"
-              title={box.selector ?? ''}
-              style={{
-                left: `${(100 * box.x) / size.width}%`,
-                top: `${(100 * box.y) / size.height}%`,
-                width: `${(100 * box.width) / size.width}%`,
-                height: `${(100 * box.height) / size.height}%`,
-              }}
-            />
-          ))}
     </div>
   );
 }

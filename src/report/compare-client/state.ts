@@ -1,12 +1,13 @@
 import { computed, effect, signal } from '@preact/signals';
-import type { Comparison, PairRecord } from '../../run/compare/record.js';
+import type { PairRecord } from '../../run/compare/record.js';
+import type { CompareData } from '../view/compare-data.js';
 import { groupedDifferences, isDiffering, pixelPlaces } from '../view/differing.js';
 
-/** How two pictures are held against each other. */
-export const WAYS = ['beside', 'slider', 'blink', 'heat'] as const;
+/** How two pictures are held against each other: two at a time, or all profiles of a page, the one wall over the other. */
+export const WAYS = ['beside', 'slider', 'blink', 'heat', 'walls'] as const;
 export type Way = (typeof WAYS)[number];
 
-export const comparison = JSON.parse(document.getElementById('data')!.textContent) as Comparison;
+export const comparison = JSON.parse(document.getElementById('data')!.textContent) as CompareData;
 
 /** Those that differ first, in the order of the pages. */
 export const pairs: readonly PairRecord[] = [
@@ -30,6 +31,9 @@ export const meant = signal<ReadonlySet<string>>(new Set());
 export const pair = computed(() => pairs[at.value]);
 export const differences = computed(() => (pair.value ? groupedDifferences([pair.value]) : []));
 export const places = computed(() => (pair.value ? pixelPlaces([pair.value]) : []));
+
+export const nameOf = (each: PairRecord, side: 'a' | 'b') =>
+  each.a === each.b ? comparison[side].name : each[side];
 
 export const keyOf = ({ page, b }: PairRecord) => `${page} ${b}`;
 

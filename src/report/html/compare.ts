@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { packageFile } from '../../package-file.js';
-import type { Comparison } from '../../run/compare/record.js';
+import type { CompareData } from '../view/compare-data.js';
 import { documentOf } from './document.js';
 
 /** What differs, as one HTML text whose pictures lie beside it: no network. */
-export async function compareReport(comparison: Comparison): Promise<string> {
+export async function compareReport(data: CompareData): Promise<string> {
   const [base, own, script] = await Promise.all([
     readFile(packageFile('dist/report/report.css'), 'utf8'),
     readFile(packageFile('dist/report/compare.css'), 'utf8'),
@@ -13,7 +13,7 @@ export async function compareReport(comparison: Comparison): Promise<string> {
   return documentOf({
     style: base + own,
     script,
-    data: comparison,
+    data,
     unread: 'The differences stand in compare.json.',
   });
 }

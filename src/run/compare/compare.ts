@@ -2,7 +2,9 @@ import { copyFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import pLimit from 'p-limit';
 import { availableParallelism } from 'node:os';
+import { packPlaces, type PagePlaces } from '../../core/compare/packed-places.js';
 import { pairingOf, type Pairing } from '../../core/compare/pairing.js';
+import { placesOf, type Place } from '../../core/compare/places.js';
 import { differencesOf } from '../../core/compare/structure/differences.js';
 import type { Difference } from '../../core/compare/structure/difference.js';
 import { unlikeness } from '../../core/compare/unlike.js';
@@ -33,8 +35,18 @@ export interface CompareOptions {
   readonly onCompared: (done: number, of: number, page: string) => void;
 }
 
+/** What differs, and what brings the pictures of both to the same place. */
+export interface ComparedWhole {
+  readonly comparison: Comparison;
+  /** By page: where headings, landmarks and texts are on each render that is compared, by `renderName`. */
+  readonly places: Readonly<Record<string, PagePlaces>>;
+}
+
+/** One side of a pair among the renders of its page. */
+export const renderName = (side: 'a' | 'b', profile: string) => `${side} ${profile}`;
+
 /** Compares the renders of two runs, or of two profiles. What can't be compared is told in notes and costs nothing else. */
-export async function compare(a: Kept, b: Kept, options: CompareOptions): Promise<Comparison> {
+export async function compare(a: Kept, b: Kept, options: CompareOptions): Promise<ComparedWhole> {
   const { pairs, notes } = pairsOf(a.manifest, b.manifest, options.profiles);
   const threads = options.pixels ? new PixelThreads() : null;
   const limit = pLimit(availableParallelism());
@@ -44,22 +56,23 @@ export async function compare(a: Kept, b: Kept, options: CompareOptions): Promis
       pairs.map((pair) =>
         limit(async () => {
           if (options.signal.aborted) return null;
-          const record = await new PairWork(a, b, pair, options, threads).run();
+          const work = new PairWork(a, b, pair, options, threads);
+          const record = await work.run();
           options.onCompared(++done, pairs.length, pair.page);
-          return record;
+          return { record, places: work.places };
         }),
       ),
     );
-    const compared = records.filter((record) => record !== null);
+    const compared = records.filter((each) => each !== null);
     const left = pairs.length - compared.length;
-    return {
+    const comparison: Comparison = {
       format: 'isoptic-compare',
       version: 1,
       tool: { name: 'isoptic', version: VERSION },
       a: sideOf(a, options.profiles?.a),
       b: sideOf(b, options.profiles?.b),
       pages: b.manifest.pages.map(({ id, source, title }) => ({ id, source, title })),
-      pairs: compared,
+      pairs: compared.map(({ record }) => record),
       findings: sortedFindings(a.manifest, b.manifest),
       notes: [
         ...notes,
@@ -67,9 +80,24 @@ export async function compare(a: Kept, b: Kept, options: CompareOptions): Promis
         ...(left > 0 ? [`interrupted: ${left} of ${pairs.length} were not compared`] : []),
       ],
     };
+    return { comparison, places: placesByPage(compared) };
   } finally {
     await threads?.close();
   }
+}
+
+interface NamedPlaces {
+  readonly name: string;
+  readonly places: readonly Place[];
+}
+
+function placesByPage(
+  compared: readonly { readonly record: PairRecord; readonly places: readonly NamedPlaces[] }[],
+): Record<string, PagePlaces> {
+  const pages = new Map<string, NamedPlaces[]>();
+  for (const { record, places } of compared)
+    pages.set(record.page, [...(pages.get(record.page) ?? []), ...places]);
+  return Object.fromEntries([...pages].map(([page, places]) => [page, packPlaces(places)]));
 }
 
 function sideOf({ name, manifest }: Kept, profile: string | undefined): Comparison['a'] {
@@ -106,6 +134,8 @@ export function sortedFindings(
 
 /** One pair under way. */
 class PairWork {
+  /** Of both sides, once their layouts were read. */
+  places: readonly NamedPlaces[] = [];
   private readonly notes: string[] = [];
   private readonly settings: PageSettings;
 
@@ -123,6 +153,11 @@ class PairWork {
     const { pair, notes } = this;
     const views = await Promise.all([this.layoutOf(this.a, pair.a), this.layoutOf(this.b, pair.b)]);
     const pairing = views[0] && views[1] ? pairingOf(views[0], views[1]) : null;
+    if (pairing)
+      this.places = [
+        { name: renderName('a', pair.a.profile), places: placesOf(pairing.a.view) },
+        { name: renderName('b', pair.b.profile), places: placesOf(pairing.b.view) },
+      ];
     const differences = pairing ? this.structure(pairing) : [];
     const pixels = await this.pixels(pairing, differences);
     const isOther = differences.length > 0 || (pixels?.boxes.length ?? 0) > 0;
@@ -150,7 +185,7 @@ class PairWork {
   }
 
   private structure(pairing: Pairing): Difference[] {
-    const { leaveOut, kinds, tolerance, parts } = this.settings;
+    const { kinds, tolerance, parts } = this.settings;
     return differencesOf(pairing, {
       tolerance,
       kinds,
@@ -160,10 +195,19 @@ class PairWork {
         b: this.rowsOf(pairing.b.view, part.within),
       })),
       without: {
-        a: this.rowsOf(pairing.a.view, leaveOut),
-        b: this.rowsOf(pairing.b.view, leaveOut),
+        a: this.rowsLeftOut(pairing.a.view),
+        b: this.rowsLeftOut(pairing.b.view),
       },
     });
+  }
+
+  /** What selectors name, and what stands wholly in a region. */
+  private rowsLeftOut(view: SnapshotView): Set<NodeIndex> {
+    const { leaveOut, regions } = this.settings;
+    const rows = this.rowsOf(view, leaveOut);
+    for (let i = 0; regions.length > 0 && i < view.count; i++)
+      if (regions.some((region) => encloses(region, view.box(i)))) rows.add(i);
+    return rows;
   }
 
   private rowsOf(view: SnapshotView, selectors: readonly string[]): Set<NodeIndex> {
@@ -243,6 +287,12 @@ class PairWork {
     };
     return { a: await copy(a, pair.a, 'a'), b: await copy(b, pair.b, 'b') };
   }
+}
+
+function encloses(outer: Rect, { x, y, width, height }: Rect): boolean {
+  return (
+    x >= outer.x && y >= outer.y && x + width <= outer.x + outer.width && y + height <= outer.y + outer.height
+  );
 }
 
 /** How a picture shows its page. */
