@@ -1,6 +1,15 @@
 /** What a script may import: docs/api.md has examples of all of it. */
 export { check, pickProfiles, type CheckedRun, type CheckOptions } from './check.js';
 export { compareRuns, type ComparedRuns, type CompareOptions } from './compare-runs.js';
+export {
+  dropBaseline,
+  listBaselines,
+  saveBaseline,
+  takeIntoBaseline,
+  type BaselineOptions,
+  type KeptBaseline,
+  type TakeOptions,
+} from './baseline.js';
 export type { CompareScope } from '../run/compare/settings.js';
 export type { FoundEvent } from './run-check.js';
 export type { CheckEvent } from '../run/plan.js';

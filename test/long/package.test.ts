@@ -82,7 +82,8 @@ describe('what npm pack makes, installed into an empty folder', () => {
       );
       said.push(stdout);
     }
-    const [first, followed, refused, rule, open, again, between] = said as [
+    const [first, followed, refused, rule, open, again, between, held] = said as [
+      string,
       string,
       string,
       string,
@@ -98,6 +99,7 @@ describe('what npm pack makes, installed into an empty folder', () => {
     expect(open).toMatch(/^1280 px: .*\n800 px: .*\n400 px: the page is \d+ × \d+ px\na picture\n$/);
     expect(again).toMatch(/^Lantern Isles Ferries \d+\n$/);
     expect(between).toMatch(/^1024x768 1024x768 0 differences\n.*runs.between.compare\.html\n$/);
+    expect(held).toMatch(/^\d+ new, \d+ gone.*\ntook over 1 render\nmain \S.*\ntrue\n$/);
     expect(await readFile(join(home, 'runs/first/again.html'), 'utf8')).toMatch(/^<!doctype html>/);
   });
 
