@@ -212,6 +212,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     for (const line of found) addLine(owner, inherited.frame, line.rect, line.text, line.flags, face);
   };
 
+  /** What holds others in a drawing is as large as they are. */
+  const groupBox = (element: Element, tag: string): Box | null =>
+    tag === 'g' || tag === 'a' || tag === 'svg' ? element.getBoundingClientRect() : null;
+
   /** A `text` element of a drawing with its words; null where they can't be judged. */
   const addDrawnText = (
     element: Element,
@@ -290,7 +294,17 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
       const bare =
         (inPicture && tag === 'text' ? addDrawnText(element, inherited, nth, flags) : null) ??
-        addNode(inherited, uidOf(element), KIND_ELEMENT, tag, element, nth, flags, null, null);
+        addNode(
+          inherited,
+          uidOf(element),
+          KIND_ELEMENT,
+          tag,
+          element,
+          nth,
+          flags,
+          null,
+          groupBox(element, tag),
+        );
       if (inPicture) pushChildren(childrenOf(element), { ...inherited, node: bare, treeParent: bare });
       return;
     }

@@ -3,6 +3,8 @@ import { parentElementOf } from './own-accessors.js';
 
 /** Past this, CSS px a px, an axis is turned or skewed: boxes say little of such letters. */
 const LEAST_SKEW = 0.02;
+/** What is in these is drawn where something refers to it, if anywhere (SVG 2, section 5.3). */
+const UNPAINTED = 'defs, symbol, clipPath, mask, marker, pattern';
 const NO_SIDES = { left: -Infinity, right: Infinity };
 
 /**
@@ -14,7 +16,8 @@ export function drawnLines(element: SVGTextElement, style: CSSStyleDeclaration, 
   if (style.fill === 'none' || Number.parseFloat(style.fillOpacity) < 0.1) return [];
   const matrix = element.getScreenCTM();
   if (!matrix || Math.abs(matrix.b) > LEAST_SKEW || Math.abs(matrix.c) > LEAST_SKEW) return [];
-  if (element.querySelector('textPath, [rotate]') || isCutByShape(element)) return [];
+  if (element.closest(UNPAINTED) || element.querySelector('textPath, [rotate]') || isCutByShape(element))
+    return [];
   const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT);
   const lines: TextLine[] = [];
   for (let node = walker.nextNode(); node; node = walker.nextNode())

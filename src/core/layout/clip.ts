@@ -15,9 +15,15 @@ export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): bo
 const isContained = perStyle(
   (view, i) => !isInline(view, i) && containsPaint((property) => view.style(i, property)),
 );
+/** Parts of drawings, of which no style is read, cut nothing. */
+const NO_OVERFLOW = /^(?:visible)?$/;
 // Inline boxes have no overflow of their own.
-const hasOverflowX = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-x') !== 'visible');
-const hasOverflowY = perStyle((view, i) => !isInline(view, i) && view.style(i, 'overflow-y') !== 'visible');
+const hasOverflowX = perStyle(
+  (view, i) => !isInline(view, i) && !NO_OVERFLOW.test(view.style(i, 'overflow-x')),
+);
+const hasOverflowY = perStyle(
+  (view, i) => !isInline(view, i) && !NO_OVERFLOW.test(view.style(i, 'overflow-y')),
+);
 
 /** A drawing in line has an overflow of its own (SVG 2, section 8.6); of one within a drawing nothing is known. */
 const cutsDrawing = perStyle((view, i) => /hidden|clip|scroll|auto/.test(view.style(i, 'overflow-x')));

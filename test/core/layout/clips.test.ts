@@ -106,3 +106,20 @@ test('the values of clip-path and clip', () => {
   expect(cut(box, { ...OPEN, right: 150 })).toEqual({ ...box, width: 50 });
   expect(cut(box, { ...OPEN, right: 100 })).toBeNull();
 });
+
+test('a drawing in line cuts by its own overflow; what is in it and has no style of its own cuts nothing', () => {
+  const group: Node = { tag: 'g', box: [0, 0, 0, 0], style: { 'overflow-x': '', 'overflow-y': '' } };
+  const drawing = (overflow: string) =>
+    viewOf({ width: 800 }, [
+      {
+        tag: 'svg',
+        box: [10, 10, 100, 50],
+        style: { ...BOTH(overflow), display: 'inline' },
+        children: [{ ...group, children: [{ tag: 'text', box: [20, 20, 200, 20] }] }],
+      },
+    ]);
+  const clips = new Clips(drawing('hidden'));
+  expect(clips.lostBox(4)).toEqual({ left: 10, top: 10, right: 110, bottom: 60 });
+  expect(cutter(clips, 3, 'x')).toBe(2);
+  expect(new Clips(drawing('visible')).lostBox(4)).toEqual(OPEN);
+});

@@ -1,7 +1,12 @@
 import { controlClipped } from '../../../src/core/rules/clipped/control-clipped.js';
 import { textClipped } from '../../../src/core/rules/clipped/text-clipped.js';
 import { unreachable } from '../../../src/core/rules/clipped/unreachable.js';
-import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_PAGE_LINK } from '../../../src/core/layout/snapshot.js';
+import {
+  FLAG_CONTROL,
+  FLAG_CONTROLLED,
+  FLAG_PAGE_LINK,
+  FLAG_PICTURE,
+} from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
 
 const PAGE = { width: 400, height: 800 };
@@ -158,5 +163,33 @@ describe('unreachable', () => {
       children: [label(10, {}, { box: [10, 860, 120, 20], lines: [line(10, 860, 120)] })],
     };
     expect(seenBy(unreachable, PAGE, [panel])).toEqual(['#panel y 75']);
+  });
+});
+
+describe('a picture and the shape that cuts it', () => {
+  const shaped = (path: string, more = {}) => {
+    const picture = { tag: 'img', id: 'quay', box: [10, 10, 200, 100] as const, flags: FLAG_PICTURE };
+    return seenBy(controlClipped, PAGE, [
+      {
+        tag: 'div',
+        box: [0, 0, 400, 120] as const,
+        children: [{ ...picture, style: { 'clip-path': path }, ...more }],
+      },
+    ]);
+  };
+  test.each([
+    ['a slanted strip at its side', 'polygon(0% 0%, 40% 0%, 20% 100%, 0% 100%)'],
+    ['a third of it', 'polygon(0% 0%, 33% 0%, 33% 100%, 0% 100%)'],
+  ])('most of it is gone: %s is left', (_, path) => {
+    expect(shaped(path)).toEqual([expect.stringMatching(/^#quay x 1[34]\d/)]);
+  });
+  test.each([
+    ['a triangle', 'polygon(50% 0%, 0% 100%, 100% 100%)'],
+    ['a slanted edge', 'polygon(0% 0%, 100% 0%, 100% 80%, 0% 100%)'],
+    ['a circle', 'circle(50px at 50% 50%)'],
+    ['nearly nothing yet: it waits to be shown', 'polygon(0% 0%, 6% 0%, 6% 100%, 0% 100%)'],
+  ])('%s is meant', (_, path) => {
+    const round = path.startsWith('circle') ? { box: [10, 10, 100, 100] as const } : {};
+    expect(shaped(path, round)).toEqual([]);
   });
 });
