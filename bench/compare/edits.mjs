@@ -21,6 +21,24 @@ export function inPage() {
     element !== document.body &&
     !element.closest('svg, select, head') &&
     element.parentElement?.closest('body');
+  const isOpaque = (element) =>
+    element.tagName === 'IMG' || /^rgb\(/.test(getComputedStyle(element).backgroundColor);
+  const opaque = [...document.body.querySelectorAll('*')].filter(
+    (element) => isOpaque(element) && isBlock(element) && seen(element),
+  );
+  /** Whether something opaque that is neither in it nor around it lies on an element at first. */
+  const isUnder = (element) => {
+    const box = element.getBoundingClientRect();
+    return opaque.some((other) => {
+      if (other.contains(element) || element.contains(other)) return false;
+      const over = other.getBoundingClientRect();
+      const [left, right] = [Math.max(box.left, over.left), Math.min(box.right, over.right)];
+      const [top, bottom] = [Math.max(box.top, over.top), Math.min(box.bottom, over.bottom)];
+      if (right - left < 20 || bottom - top < 10) return false;
+      const order = document.elementsFromPoint((left + right) / 2, (top + bottom) / 2);
+      return order.includes(other) && order.indexOf(other) < order.indexOf(element);
+    });
+  };
   const restyle = (property, value) => (element) => {
     element.style.setProperty(property, value);
     return { is: element };
@@ -131,6 +149,15 @@ export function inPage() {
     colour: { kinds: ['restyled'], fits: hasWords, edit: restyle('color', 'rgb(140, 20, 90)') },
     ground: { kinds: ['restyled'], fits: isBlock, edit: restyle('background-color', 'rgb(250, 226, 190)') },
     border: { kinds: ['restyled'], fits: isBlock, edit: restyle('border', '1px solid rgb(140, 20, 90)') },
+    restack: {
+      kinds: ['stacked'],
+      fits: (element) => opaque.includes(element) && inFlow(element) && isUnder(element),
+      edit(element) {
+        element.style.position = 'relative';
+        element.style.zIndex = '9999';
+        return { is: element };
+      },
+    },
     radius: {
       kinds: ['restyled'],
       fits: (element) => isBlock(element) && getComputedStyle(element).backgroundColor !== 'rgba(0, 0, 0, 0)',
