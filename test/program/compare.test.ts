@@ -206,7 +206,7 @@ describe('the view of a comparison', () => {
   });
   afterAll(() => browser.close());
 
-  test('two pictures scroll in step, under a slider, one after the other, as heat; what is meant becomes a list', async () => {
+  test('two pictures scroll in step, under a slider, one through the other, one after the other, as heat; what is meant becomes a list', async () => {
     const report = join(temp.path, 'view/compare.html');
     const { page: tab, complaints } = await openReport(browser, report, '', { waitFor: '.comparing' });
     await drawn(tab);
@@ -226,9 +226,16 @@ describe('the view of a comparison', () => {
       'inset(0px 80% 0px 0px)',
     );
     await tab.keyboard.press('3');
+    await tab.$eval('.over-head input', (input) => {
+      input.value = '30';
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    await drawn(tab);
+    expect(await tab.$eval('.top-picture', (element) => getComputedStyle(element).opacity)).toBe('0.3');
+    await tab.keyboard.press('4');
     await drawn(tab);
     expect(await tab.$$('.stack img')).toHaveLength(2);
-    await tab.keyboard.press('4');
+    await tab.keyboard.press('5');
     await drawn(tab);
     expect(await tab.$eval('.compare-stage', (stage) => stage.textContent)).toContain('looks otherwise');
     await tab.keyboard.press(']');
@@ -257,7 +264,7 @@ describe('the view of a comparison', () => {
     const { page: tab, complaints } = await openReport(browser, report, 'way=beside', {
       waitFor: '.comparing',
     });
-    await tab.keyboard.press('5');
+    await tab.keyboard.press('6');
     await drawn(tab);
     expect(await tab.evaluate(() => location.hash)).toContain('way=walls');
     expect(await tab.$$eval('.wall-pair h3', (all) => all.map((head) => head.textContent))).toEqual([

@@ -8,6 +8,7 @@ import { at, comparison, pair, pairs, step, stepDifference, WAYS, way, type Way 
 const NAMES: Readonly<Record<Way, string>> = {
   beside: 'Side by side',
   slider: 'Slider',
+  overlay: 'Overlay',
   blink: 'Blink',
   heat: 'Heat',
   walls: 'All profiles',

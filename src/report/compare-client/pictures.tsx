@@ -1,4 +1,5 @@
-import { useSignal } from '@preact/signals';
+import { useSignal, type Signal } from '@preact/signals';
+import type { ComponentChildren, CSSProperties } from 'preact';
 import { useEffect, useMemo } from 'preact/hooks';
 import type { PairRecord } from '../../run/compare/record.js';
 import { Together, type Side } from './in-step.js';
@@ -15,6 +16,8 @@ export function Pictures({ pair }: { readonly pair: PairRecord }) {
       return <Beside pair={pair} />;
     case 'slider':
       return <Slider pair={pair} />;
+    case 'overlay':
+      return <Overlay pair={pair} />;
     case 'blink':
       return <Blink pair={pair} />;
     case 'heat':
@@ -40,6 +43,45 @@ function Beside({ pair }: { readonly pair: PairRecord }) {
 function Slider({ pair }: { readonly pair: PairRecord }) {
   const cut = useSignal(50);
   return (
+    <Over
+      pair={pair}
+      share={cut}
+      does="How much of the first is shown, per cent"
+      style={{ clipPath: `inset(0 ${100 - cut.value}% 0 0)` }}
+    >
+      <span class="cut" style={{ left: `${cut.value}%` }} />
+    </Over>
+  );
+}
+
+/** One through the other: what is the same is one picture, what moved is seen twice. */
+function Overlay({ pair }: { readonly pair: PairRecord }) {
+  const strength = useSignal(50);
+  return (
+    <Over
+      pair={pair}
+      share={strength}
+      does="How strongly the first is shown over the second, per cent"
+      style={{ opacity: strength.value / 100 }}
+    />
+  );
+}
+
+/** The first over the second, and how much of it is seen. */
+function Over({
+  pair,
+  share,
+  does,
+  style,
+  children,
+}: {
+  readonly pair: PairRecord;
+  readonly share: Signal<number>;
+  readonly does: string;
+  readonly style: CSSProperties;
+  readonly children?: ComponentChildren;
+}) {
+  return (
     <div class="over">
       <p class="over-head">
         <bdi>{nameOf(pair, 'a')}</bdi>
@@ -47,19 +89,19 @@ function Slider({ pair }: { readonly pair: PairRecord }) {
           type="range"
           min="0"
           max="100"
-          aria-label="How much of the first is shown, per cent"
-          value={cut.value}
-          onInput={(event) => (cut.value = Number(event.currentTarget.value))}
+          aria-label={does}
+          value={share.value}
+          onInput={(event) => (share.value = Number(event.currentTarget.value))}
         />
         <bdi>{nameOf(pair, 'b')}</bdi>
       </p>
       <div class="compare-window" tabIndex={0} role="group" aria-label="The second under the first, scrolls">
         <div class="stack" style={{ width: widest(pair) }}>
           <Picture pair={pair} side="b" />
-          <div class="top-picture" style={{ clipPath: `inset(0 ${100 - cut.value}% 0 0)` }}>
+          <div class="top-picture" style={style}>
             <Picture pair={pair} side="a" />
           </div>
-          <span class="cut" style={{ left: `${cut.value}%` }} />
+          {children}
         </div>
       </div>
     </div>

@@ -4,7 +4,7 @@ import type { CompareData } from '../view/compare-data.js';
 import { groupedDifferences, isDiffering, pixelPlaces } from '../view/differing.js';
 
 /** How two pictures are held against each other: two at a time, or all profiles of a page, the one wall over the other. */
-export const WAYS = ['beside', 'slider', 'blink', 'heat', 'walls'] as const;
+export const WAYS = ['beside', 'slider', 'overlay', 'blink', 'heat', 'walls'] as const;
 export type Way = (typeof WAYS)[number];
 
 export const comparison = JSON.parse(document.getElementById('data')!.textContent) as CompareData;
