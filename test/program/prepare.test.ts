@@ -141,7 +141,7 @@ test('a step that fails names itself, its line and its profile, and leaves a pic
     message,
   }));
   expect(told).toEqual([
-    { rule: 'page-overflow', selector: '#tip', on: ['600x700'], message: expect.any(String) },
+    { rule: 'page-overflow', selector: '#tip', on: ['600x700'], message: expect.any(String) as string },
   ]);
 });
 
