@@ -20,10 +20,11 @@ import { Interner, px, RowInterner } from './columns.js';
 import { uidOf, uidOfGenerated, type Generated } from './identity.js';
 import { NO_EDGES } from './edges.js';
 import { drawnLines } from './drawn-text.js';
-import { FaceReader } from './faces.js';
 import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
 import { isReadable } from './generated.js';
+import { LineColumns, type Frame } from './line-columns.js';
+import { noNodes } from './node-columns.js';
 import { mayHideRoot } from './hidden-roots.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
@@ -56,12 +57,6 @@ const NO_BOX_TAGS = new Set([
   'base',
 ]);
 
-interface Frame {
-  /** Where the frame's viewport lies on the page: added to every rectangle of its document. */
-  readonly dx: number;
-  readonly dy: number;
-}
-
 /** What a child takes over from its parent while the tree is walked. */
 interface Inherited {
   readonly node: number;
@@ -93,30 +88,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
-  const nodes: WireSnapshot['nodes'] = {
-    count: 0,
-    uid: [],
-    parent: [],
-    scope: [],
-    treeParent: [],
-    kind: [],
-    tag: [],
-    id: [],
-    classes: [],
-    nth: [],
-    flags: [],
-    style: [],
-    box: [],
-    border: [],
-    padding: [],
-    margin: [],
-    scroll: [],
-  };
-  const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
-  const faces = new FaceReader();
+  const nodes = noNodes();
+  const text = new LineColumns(strings);
   const untold: number[] = [];
   const suspects: number[] = [];
-  const fragments: WireSnapshot['fragments'] = { count: 0, node: [], box: [] };
   const shortFields: number[] = [];
   const scrolled: number[] = [];
   const pictures: number[] = [];
@@ -189,27 +164,18 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     return nodes.count++;
   };
 
-  const faceOf = (node: number, text: string) =>
-    faces.number(reader.value(nodes.style[node]!, 'font-family'), text);
-
-  const addLine = (owner: number, { dx, dy }: Frame, rect: Box, text: string, flags: number, face = -1) => {
-    lines.node.push(owner);
-    numbers(lines.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
-    lines.text.push(strings.number(text));
-    lines.flags.push(flags);
-    lines.face.push(face);
-    lines.count++;
-  };
+  const faceOf = (node: number, words: string) =>
+    text.face(reader.value(nodes.style[node]!, 'font-family'), words);
 
   const addText = (node: Text, owner: number, inherited: Inherited, noWrap: boolean) => {
     if (!/\S/.test(node.data)) return;
-    if (lines.count >= MAX_LINES) return leave('text lines');
+    if (text.lines.count >= MAX_LINES) return leave('text lines');
     // Of lines that run from top to bottom, the sides are not where they end.
     const isVertical = !/^(horizontal|$)/.test(reader.value(nodes.style[owner]!, 'writing-mode'));
     const sides = isVertical ? NO_SIDES : inherited.content;
     const found = textLines(node, range, sides, noWrap);
     const face = found.length > 0 ? faceOf(owner, found[0]!.text) : -1;
-    for (const line of found) addLine(owner, inherited.frame, line.rect, line.text, line.flags, face);
+    for (const line of found) text.add(owner, inherited.frame, line.rect, line.text, line.flags, face);
   };
 
   /** What holds others in a drawing is as large as they are. */
@@ -233,19 +199,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     elements[node] = element;
     rows?.set(element, node);
     const face = faceOf(node, found[0]!.text);
-    for (const line of found) addLine(node, inherited.frame, line.rect, line.text, line.flags, face);
+    for (const line of found) text.add(node, inherited.frame, line.rect, line.text, line.flags, face);
     return node;
-  };
-
-  const addFragments = (element: Element, node: number, { dx, dy }: Frame) => {
-    const rects = element.getClientRects();
-    if (rects.length < 2) return;
-    for (const { x, y, width, height } of rects) {
-      if (width === 0) continue;
-      fragments.node.push(node);
-      numbers(fragments.box, x + dx, y + dy, width, height);
-      fragments.count++;
-    }
   };
 
   const addPseudo = (element: Element, which: '::before' | '::after', of: Inherited) => {
@@ -351,12 +306,12 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     if (rect && (tag === 'input' || tag === 'textarea' || tag === 'select')) {
       const inField = fieldText(element as Field, style, rect);
       if (inField) {
-        if (inField.wanted !== null) shortFields.push(lines.count, px(inField.wanted));
-        addLine(node, inherited.frame, inField, inField.text, LINE_FIELD, faceOf(node, inField.text));
+        if (inField.wanted !== null) shortFields.push(text.lines.count, px(inField.wanted));
+        text.add(node, inherited.frame, inField, inField.text, LINE_FIELD, faceOf(node, inField.text));
       }
     }
     if (rect && display === 'inline' && rect.height > 1.5 * px(Number.parseFloat(value('font-size'))))
-      addFragments(element, node, inherited.frame);
+      text.addFragments(element, node, inherited.frame);
     const { scrollLeft, scrollTop } = element;
     if (rect && (scrollLeft !== 0 || scrollTop !== 0) && element !== document.scrollingElement)
       scrolled.push(node, px(scrollLeft), px(scrollTop));
@@ -475,10 +430,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     styleProperties: [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES],
     styles: styles.flat,
     nodes,
-    lines,
-    faces: faces.rows,
+    lines: text.lines,
+    faces: [...text.faces],
     shortFields,
-    fragments,
+    fragments: text.fragments,
     scrolled,
     pictures,
     texts,
