@@ -48,7 +48,7 @@ const LINT = [
   ]),
 ];
 /** Tests that are sampled in `npm test` and run over everything here, and those that are too long for every change. */
-const WHOLE = ['test/engine/in-place', 'test/program/mirror', 'test/program/settle', 'test/long'];
+const WHOLE = ['test/engine/in-place', 'test/program/mirror', 'test/long'];
 const ACCURACY = ['bench/accuracy.mjs', '--check'];
 
 const checks = only.length > 0 ? [] : isWhole ? [TYPED_LINT] : LINT;
