@@ -23,13 +23,15 @@ export function inPage() {
     element.parentElement?.closest('body');
   const isOpaque = (element) =>
     element.tagName === 'IMG' || /^rgb\(/.test(getComputedStyle(element).backgroundColor);
-  const opaque = [...document.body.querySelectorAll('*')].filter(
-    (element) => isOpaque(element) && isBlock(element) && seen(element),
-  );
+  let found = null;
+  const opaque = () =>
+    (found ??= [...document.body.querySelectorAll('*')].filter(
+      (element) => isOpaque(element) && isBlock(element) && seen(element),
+    ));
   /** Whether something opaque that is neither in it nor around it lies on an element at first. */
   const isUnder = (element) => {
     const box = element.getBoundingClientRect();
-    return opaque.some((other) => {
+    return opaque().some((other) => {
       if (other.contains(element) || element.contains(other)) return false;
       const over = other.getBoundingClientRect();
       const [left, right] = [Math.max(box.left, over.left), Math.min(box.right, over.right)];
@@ -151,7 +153,7 @@ export function inPage() {
     border: { kinds: ['restyled'], fits: isBlock, edit: restyle('border', '1px solid rgb(140, 20, 90)') },
     restack: {
       kinds: ['stacked'],
-      fits: (element) => opaque.includes(element) && inFlow(element) && isUnder(element),
+      fits: (element) => opaque().includes(element) && inFlow(element) && isUnder(element),
       edit(element) {
         element.style.position = 'relative';
         element.style.zIndex = '9999';
