@@ -14,7 +14,7 @@ const PAGES = 'bench/pages';
  * Writes pages of the collection in `bench/pages` into a folder: faults as they are, and correct constructs, sampled.
  * @returns how many were written
  */
-export async function writeBenchSite(folder: string, oneOf: number): Promise<number> {
+export async function writeBenchSite(folder: string, oneOf: number, inVerify = 1): Promise<number> {
   const { pageOf } = (await import(resolve('bench/lib/bench-page.mjs'))) as {
     pageOf: (entry: BenchCase & { form: string }) => string;
   };
@@ -25,7 +25,7 @@ export async function writeBenchSite(folder: string, oneOf: number): Promise<num
     const kind = file.replace('.yaml', '');
     for (const entry of parse(await readFile(join(PAGES, file), 'utf8')) as BenchCase[]) {
       const name = `${kind}--${entry.name}`;
-      if (!isSampled(name, oneOf)) continue;
+      if (!isSampled(name, oneOf, inVerify)) continue;
       const form = kind === 'constructs' ? 'correct' : 'fault';
       await writeFile(join(folder, `${name}.html`), pageOf({ ...entry, form }));
       written++;
