@@ -1,11 +1,17 @@
 // `npm test`: lint, types and all tests, those over the pages of bench/ sampled. `npm run verify`: the rest, whole. Each ends
-// with a line "N passed, N failed" taken from Jest's own result. Names of test files as arguments run those alone.
+// with a line "N passed, N failed" taken from Jest's own result. Names of test files as arguments run those alone;
+// `--whole --one-of 2` takes half of the pages of bench/accuracy.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 const isWhole = process.argv.includes('--whole');
-const only = process.argv.slice(2).filter((arg) => arg !== '--whole');
+const shareAt = process.argv.indexOf('--one-of');
+/** Of the pages of bench/accuracy, one of so many; null for all of them. */
+const share = isWhole ? (shareAt < 0 ? null : process.argv[shareAt + 1]) : '20';
+const only = process.argv
+  .slice(2)
+  .filter((arg, i) => arg !== '--whole' && (shareAt < 0 || ![shareAt, shareAt + 1].includes(i + 2)));
 
 const run = async (label, args, env = {}) => {
   const started = performance.now();
@@ -75,7 +81,7 @@ if (!existsSync(resultFile)) {
   process.exit(1);
 }
 if (only.length === 0) {
-  const sampled = isWhole ? [] : ['--one-of', '20'];
+  const sampled = share === null ? [] : ['--one-of', share];
   if (!(await run(`accuracy ${sampled.join(' ')}`, [...ACCURACY, ...sampled]))) failedChecks++;
 }
 const result = JSON.parse(readFileSync(resultFile, 'utf8'));
