@@ -33,7 +33,7 @@ import { relations } from './relations.js';
 import { knownStyles } from './style-memory.js';
 import { StyleReader } from './style-reader.js';
 import { ownText, sourceOf } from './contents.js';
-import { textLines } from './text-lines.js';
+import { NO_SIDES, textLines } from './text-lines.js';
 import { flagsOf, isBroken, referredIds } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
 import { childrenOf, parentElementOf } from './own-accessors.js';
@@ -450,8 +450,6 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   };
   return { snapshot, untold, suspects };
 }
-
-const NO_SIDES = { left: -Infinity, right: Infinity };
 
 function allOf(selector: string): Element[] {
   try {

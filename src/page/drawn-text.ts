@@ -1,11 +1,10 @@
-import { textLines, type TextLine } from './text-lines.js';
+import { NO_SIDES, textLines, type TextLine } from './text-lines.js';
 import { parentElementOf } from './own-accessors.js';
 
 /** Past this, CSS px a px, an axis is turned or skewed: boxes say little of such letters. */
 const LEAST_SKEW = 0.02;
 /** What is in these is drawn where something refers to it, if anywhere (SVG 2, section 5.3). */
 const UNPAINTED = 'defs, symbol, clipPath, mask, marker, pattern';
-const NO_SIDES = { left: -Infinity, right: Infinity };
 
 /**
  * The words of a `text` element of a drawing, as they stand on the page; none where they are turned, follow a path, are cut by a

@@ -7,6 +7,9 @@ export interface TextLine {
   readonly flags: number;
 }
 
+/** For text whose lines are not asked where they end. */
+export const NO_SIDES = { left: -Infinity, right: Infinity };
+
 const MAX_SAMPLE = 80;
 const PROTRUDES_PX = 0.5;
 

@@ -8,6 +8,7 @@ import {
 } from '../../src/core/layout/snapshot.js';
 import { fromWire, type WireSnapshot } from '../../src/core/layout/wire.js';
 import { SnapshotView } from '../../src/core/layout/view.js';
+import { noNodes } from '../../src/page/node-columns.js';
 
 type Quad = readonly [number, number, number, number];
 
@@ -125,25 +126,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     return at >= 0 ? at : strings.push(text) - 1;
   };
   const properties = [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES];
-  const nodes: WireSnapshot['nodes'] = {
-    count: 0,
-    uid: [],
-    parent: [],
-    scope: [],
-    treeParent: [],
-    kind: [],
-    tag: [],
-    id: [],
-    classes: [],
-    nth: [],
-    flags: [],
-    style: [],
-    box: [],
-    border: [],
-    padding: [],
-    margin: [],
-    scroll: [],
-  };
+  const nodes = noNodes();
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
   const styles: number[] = [];
   const texts: number[] = [];

@@ -6,6 +6,7 @@ import { pairingOf } from './pairing.js';
 import { sideOf } from './side.js';
 import type { DifferenceKind } from './structure/difference.js';
 import { differencesOf } from './structure/differences.js';
+import { ROUNDING } from './structure/parts.js';
 
 /** Renders of a page that are one layout: the same things shown, in the same columns, rows and order. */
 export interface OneLayout {
@@ -48,7 +49,7 @@ export function layoutsOf(
     const names = group.map(({ name }) => name);
     if (group === most) return { names, apart: [], differences: 0 };
     const found = differencesOf(pairingOf(most![0]!.view, group[0]!.view), {
-      tolerance: { moved: 1, resized: 1 },
+      tolerance: ROUNDING,
       without: { a: new Set(), b: new Set() },
       kinds: OF_FORM,
     });

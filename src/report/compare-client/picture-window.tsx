@@ -1,6 +1,6 @@
-import { useEffect, useRef } from 'preact/hooks';
+import { useEffect, useMemo, useRef } from 'preact/hooks';
 import type { PairRecord } from '../../run/compare/record.js';
-import { groupedDifferences, isDiffering } from '../view/differing.js';
+import { groupedDifferences, isDiffering, type GroupedDifference } from '../view/differing.js';
 import type { Side, Together } from './in-step.js';
 import { lit, nameOf, pair as chosen } from './state.js';
 
@@ -22,7 +22,8 @@ export function PictureWindow({
   const window = useRef<HTMLDivElement>(null);
   useEffect(() => together.add({ pair, side, element: window.current! }), [pair, side]);
   const isChosen = pair === chosen.value;
-  const target = isChosen ? groupedDifferences([pair])[lit.value]?.difference.places[0]?.[side] : null;
+  const found = useMemo(() => groupedDifferences([pair]), [pair]);
+  const target = isChosen ? found[lit.value]?.difference.places[0]?.[side] : null;
   useEffect(() => {
     const element = window.current;
     const width = pair.sizes[side]?.width;
@@ -43,14 +44,22 @@ export function PictureWindow({
         aria-label={`${nameOf(pair, side)}, ${pair[side]}, scrolls with the others`}
         onScroll={(event) => together.scrolled(event.currentTarget)}
       >
-        <Shown pair={pair} side={side} />
+        <Shown pair={pair} side={side} found={found} />
       </div>
     </figure>
   );
 }
 
 /** A picture with its differences outlined. */
-function Shown({ pair, side }: { readonly pair: PairRecord; readonly side: Side }) {
+function Shown({
+  pair,
+  side,
+  found,
+}: {
+  readonly pair: PairRecord;
+  readonly side: Side;
+  readonly found: readonly GroupedDifference[];
+}) {
   const file = pair.pictures[side];
   const size = pair.sizes[side];
   if (file === null || !size)
@@ -65,7 +74,7 @@ function Shown({ pair, side }: { readonly pair: PairRecord; readonly side: Side 
         height={size.height}
         alt={`${pair.page}, ${nameOf(pair, side)}`}
       />
-      {groupedDifferences([pair]).map(({ difference }, i) =>
+      {found.map(({ difference }, i) =>
         difference.places.map((place, nth) => {
           const rect = place[side];
           return (

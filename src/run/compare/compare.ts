@@ -10,7 +10,7 @@ import type { Difference } from '../../core/compare/structure/difference.js';
 import { unlikeness } from '../../core/compare/unlike.js';
 import { withoutQuery } from '../../core/delivery/urls.js';
 import { messageOf } from '../../core/errors.js';
-import type { Rect } from '../../core/geometry/rect.js';
+import { liesWithin, type Rect } from '../../core/geometry/rect.js';
 import { query } from '../../core/identity/query.js';
 import type { NodeIndex, SnapshotView } from '../../core/layout/view.js';
 import { makeFolder } from '../../engine/make-folder.js';
@@ -56,10 +56,9 @@ export async function compare(a: Kept, b: Kept, options: CompareOptions): Promis
       pairs.map((pair) =>
         limit(async () => {
           if (options.signal.aborted) return null;
-          const work = new PairWork(a, b, pair, options, threads);
-          const record = await work.run();
+          const compared = await new PairWork(a, b, pair, options, threads).run();
           options.onCompared(++done, pairs.length, pair.page);
-          return { record, places: work.places };
+          return compared;
         }),
       ),
     );
@@ -91,9 +90,13 @@ interface NamedPlaces {
   readonly places: readonly Place[];
 }
 
-function placesByPage(
-  compared: readonly { readonly record: PairRecord; readonly places: readonly NamedPlaces[] }[],
-): Record<string, PagePlaces> {
+interface ComparedPair {
+  readonly record: PairRecord;
+  /** Of both sides; of none where a layout is missing. */
+  readonly places: readonly NamedPlaces[];
+}
+
+function placesByPage(compared: readonly ComparedPair[]): Record<string, PagePlaces> {
   const pages = new Map<string, NamedPlaces[]>();
   for (const { record, places } of compared)
     pages.set(record.page, [...(pages.get(record.page) ?? []), ...places]);
@@ -134,8 +137,6 @@ export function sortedFindings(
 
 /** One pair under way. */
 class PairWork {
-  /** Of both sides, once their layouts were read. */
-  places: readonly NamedPlaces[] = [];
   private readonly notes: string[] = [];
   private readonly settings: PageSettings;
 
@@ -149,19 +150,14 @@ class PairWork {
     this.settings = settingsFor(pair.page, options.scopes);
   }
 
-  async run(): Promise<PairRecord> {
+  async run(): Promise<ComparedPair> {
     const { pair, notes } = this;
     const views = await Promise.all([this.layoutOf(this.a, pair.a), this.layoutOf(this.b, pair.b)]);
     const pairing = views[0] && views[1] ? pairingOf(views[0], views[1]) : null;
-    if (pairing)
-      this.places = [
-        { name: renderName('a', pair.a.profile), places: placesOf(pairing.a.view) },
-        { name: renderName('b', pair.b.profile), places: placesOf(pairing.b.view) },
-      ];
     const differences = pairing ? this.structure(pairing) : [];
     const pixels = await this.pixels(pairing, differences);
     const isOther = differences.length > 0 || (pixels?.boxes.length ?? 0) > 0;
-    return {
+    const record: PairRecord = {
       page: pair.page,
       a: pair.a.profile,
       b: pair.b.profile,
@@ -173,6 +169,9 @@ class PairWork {
       sizes: { a: pair.a.document, b: pair.b.document },
       notes,
     };
+    const named = (side: 'a' | 'b'): NamedPlaces[] =>
+      pairing ? [{ name: renderName(side, pair[side].profile), places: placesOf(pairing[side].view) }] : [];
+    return { record, places: [...named('a'), ...named('b')] };
   }
 
   private async layoutOf(kept: Kept, render: RenderRecord): Promise<SnapshotView | null> {
@@ -206,7 +205,7 @@ class PairWork {
     const { leaveOut, regions } = this.settings;
     const rows = this.rowsOf(view, leaveOut);
     for (let i = 0; regions.length > 0 && i < view.count; i++)
-      if (regions.some((region) => encloses(region, view.box(i)))) rows.add(i);
+      if (regions.some((region) => liesWithin(view.box(i), region, 0))) rows.add(i);
     return rows;
   }
 
@@ -287,12 +286,6 @@ class PairWork {
     };
     return { a: await copy(a, pair.a, 'a'), b: await copy(b, pair.b, 'b') };
   }
-}
-
-function encloses(outer: Rect, { x, y, width, height }: Rect): boolean {
-  return (
-    x >= outer.x && y >= outer.y && x + width <= outer.x + outer.width && y + height <= outer.y + outer.height
-  );
 }
 
 /** How a picture shows its page. */

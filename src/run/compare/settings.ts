@@ -1,7 +1,7 @@
 import type { Rect } from '../../core/geometry/rect.js';
 import { DIFFERENCE_KINDS, type DifferenceKind } from '../../core/compare/structure/difference.js';
 import { LEAST_DISTANCE } from '../../core/compare/pixels/differing.js';
-import type { Tolerance } from '../../core/compare/structure/parts.js';
+import { ROUNDING, type Tolerance } from '../../core/compare/structure/parts.js';
 import { isFor } from '../captures.js';
 
 /** How pages are compared; where pages are named, for these alone. */
@@ -43,9 +43,6 @@ export interface PageSettings {
   readonly pixels: number;
 }
 
-/** Rounding of the browser is no difference, CSS px. */
-const TOLERANCE: Tolerance = { moved: 1, resized: 1 };
-
 /** What holds for all pages and for this one together; of numbers, the last that is said. */
 export function settingsFor(page: string, scopes: readonly CompareScope[]): PageSettings {
   const all = scopes.filter(({ pages }) => isFor(page, pages));
@@ -54,7 +51,7 @@ export function settingsFor(page: string, scopes: readonly CompareScope[]): Page
     own.map((scope) => scope[key]).findLast((value) => value !== undefined);
   const off = new Set(own.flatMap(({ kinds = [] }) => kinds));
   const kinds = DIFFERENCE_KINDS.filter((kind) => !off.has(kind));
-  const tolerance = own.reduce((so, { px }) => toleranceWith(so, px), TOLERANCE);
+  const tolerance = own.reduce((so, { px }) => toleranceWith(so, px), ROUNDING);
   return {
     leaveOut: own.flatMap(({ leaveOut = [] }) => leaveOut),
     regions: own.flatMap(({ regions = [] }) => regions),

@@ -11,6 +11,9 @@ export interface Tolerance {
   readonly resized: number;
 }
 
+/** Rounding of the browser is no difference. */
+export const ROUNDING: Tolerance = { moved: 1, resized: 1 };
+
 /** How elements are compared. */
 export interface Measure {
   readonly tolerance: Tolerance;
