@@ -2,22 +2,19 @@ import type { Box } from './pseudo-box.js';
 
 /** A box without the edges of one of the columns: top, right, bottom, left. */
 export function insetBy(box: Box, column: readonly number[], row: number): Box {
-  const [top, right, bottom, left] = [0, 1, 2, 3].map((side) => column[4 * row + side]!) as [
-    number,
-    number,
-    number,
-    number,
-  ];
+  const top = column[4 * row]!;
+  const left = column[4 * row + 3]!;
   return {
     x: box.x + left,
     y: box.y + top,
-    width: box.width - left - right,
-    height: box.height - top - bottom,
+    width: box.width - left - column[4 * row + 1]!,
+    height: box.height - top - column[4 * row + 2]!,
   };
 }
 
 export function hasEdges(column: readonly number[], row: number): boolean {
-  return [0, 1, 2, 3].some((side) => column[4 * row + side] !== 0);
+  for (let at = 4 * row; at < 4 * row + 4; at++) if (column[at] !== 0) return true;
+  return false;
 }
 
 export function sidesOf(box: Box): { left: number; right: number } {

@@ -1,11 +1,9 @@
 import {
-  FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
   FLAG_FIELD,
   FLAG_IN_PICTURE,
   FLAG_RENDERED,
-  FLAG_REPLACED,
   FLAG_TEXT,
   DECLARED_PROPERTIES,
   KIND_AFTER,
@@ -18,13 +16,13 @@ import type { WireSnapshot } from '../core/layout/wire.js';
 import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { uidOf, uidOfGenerated, type Generated } from './identity.js';
-import { NO_EDGES } from './edges.js';
 import { drawnLines } from './drawn-text.js';
+import { childrenAmong, FactsReader, namesOf, NO_NAMES, wordsFlag, type Child } from './element-facts.js';
 import { fieldText, type Field } from './field-text.js';
 import { findAll, frameDocument } from './find.js';
 import { isReadable } from './generated.js';
-import { LineColumns, type Frame } from './line-columns.js';
-import { noNodes } from './node-columns.js';
+import { LineColumns } from './line-columns.js';
+import { NodeColumns, type Place } from './node-columns.js';
 import { mayHideRoot } from './hidden-roots.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
@@ -34,8 +32,7 @@ import { knownStyles } from './style-memory.js';
 import { StyleReader } from './style-reader.js';
 import { ownText, sourceOf } from './contents.js';
 import { NO_SIDES, textLines } from './text-lines.js';
-import { flagsOf, isBroken, referredIds } from './traits.js';
-import { positionsByTag, renderedChildNodes } from './tree.js';
+import { isBroken } from './traits.js';
 import { childrenOf, parentElementOf } from './own-accessors.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
@@ -58,13 +55,8 @@ const NO_BOX_TAGS = new Set([
 ]);
 
 /** What a child takes over from its parent while the tree is walked. */
-interface Inherited {
-  readonly node: number;
-  readonly treeParent: number;
-  readonly scope: number;
+interface Inherited extends Place {
   readonly flags: number;
-  readonly display: string;
-  readonly frame: Frame;
   /** Padding box of the nearest positioned ancestor, in the frame's viewport. */
   readonly positioned: Box;
   /** The same for what is fixed: of the nearest ancestor that holds such boxes, else the viewport. */
@@ -88,90 +80,33 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const rows = wanted.length > 0 ? new Map<Element, number>() : null;
   const strings = new Interner();
   const styles = new RowInterner();
-  const nodes = noNodes();
+  const known = knownStyles(isTrial);
+  const reader = new StyleReader(strings, styles, known);
+  const facts = new FactsReader(known.memory);
+  const nodes = new NodeColumns(strings, reader);
+  const { columns } = nodes;
   const text = new LineColumns(strings);
   const untold: number[] = [];
   const suspects: number[] = [];
   const shortFields: number[] = [];
-  const scrolled: number[] = [];
   const pictures: number[] = [];
   const texts: number[] = [];
   const sources: number[] = [];
   const corners: number[] = [];
   const brokenPictures: WireSnapshot['brokenPictures'] = [];
   const allowed: WireSnapshot['allowed'] = [];
-  const referred = referredIds(document);
   const leftOut = new Map<string, number>();
   const deadline = performance.now() + MAX_MS;
   const leave = (what: string, count = 1) => leftOut.set(what, (leftOut.get(what) ?? 0) + count);
   const range = document.createRange();
-  const numbers = (target: number[], ...values: number[]) => {
-    for (const value of values) target.push(px(value));
-  };
 
-  const reader = new StyleReader(strings, styles, knownStyles(isTrial));
-  const addNode = (
-    inherited: Inherited,
-    uid: number,
-    kind: number,
-    tag: string,
-    element: Element | null,
-    nth: number,
-    flags: number,
-    style: CSSStyleDeclaration | null,
-    rect: Box | null,
-    hasText = true,
-  ): number => {
-    nodes.uid.push(uid);
-    nodes.parent.push(inherited.node);
-    nodes.scope.push(inherited.scope);
-    nodes.treeParent.push(inherited.treeParent);
-    nodes.kind.push(kind);
-    nodes.tag.push(strings.number(tag));
-    nodes.id.push(strings.number(element?.getAttribute('id') ?? ''));
-    nodes.classes.push(strings.number((element?.getAttribute('class') ?? '').trim().replace(/\s+/g, ' ')));
-    nodes.nth.push(nth);
-    nodes.flags.push(flags);
-    const parentRow = inherited.node < 0 ? -1 : nodes.style[inherited.node]!;
-    const facts = {
-      hasText,
-      isReplaced: (flags & FLAG_REPLACED) !== 0,
-      isRoot: inherited.node < 0,
-      isAnchorTarget: (flags & FLAG_ANCHOR_TARGET) !== 0,
-      parentDisplay: inherited.display,
-      border: style ? reader.border(style, element) : NO_EDGES,
-    };
-    const row = style ? reader.read(style, element, parentRow, facts) : reader.none;
-    nodes.style.push(row);
-    const { dx, dy } = inherited.frame;
-    if (rect) numbers(nodes.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
-    else nodes.box.push(0, 0, 0, 0);
-    numbers(nodes.border, ...facts.border);
-    numbers(nodes.padding, ...(style ? reader.edges(style, element, 'padding') : NO_EDGES));
-    numbers(nodes.margin, ...(style ? reader.edges(style, element, 'margin') : NO_EDGES));
-    const overflow = reader.value(row, 'overflow-x') + reader.value(row, 'overflow-y');
-    if (element && rect && /auto|scroll|hidden/.test(overflow)) {
-      numbers(
-        nodes.scroll,
-        element.clientWidth,
-        element.clientHeight,
-        element.scrollWidth,
-        element.scrollHeight,
-      );
-    } else {
-      nodes.scroll.push(0, 0, 0, 0);
-    }
-    return nodes.count++;
-  };
-
-  const faceOf = (node: number, words: string) =>
-    text.face(reader.value(nodes.style[node]!, 'font-family'), words);
+  const faceOf = (node: number, words: string) => text.face(nodes.value(node, 'font-family'), words);
 
   const addText = (node: Text, owner: number, inherited: Inherited, noWrap: boolean) => {
     if (!/\S/.test(node.data)) return;
     if (text.lines.count >= MAX_LINES) return leave('text lines');
     // Of lines that run from top to bottom, the sides are not where they end.
-    const isVertical = !/^(horizontal|$)/.test(reader.value(nodes.style[owner]!, 'writing-mode'));
+    const isVertical = !/^(horizontal|$)/.test(nodes.value(owner, 'writing-mode'));
     const sides = isVertical ? NO_SIDES : inherited.content;
     const found = textLines(node, range, sides, noWrap);
     const face = found.length > 0 ? faceOf(owner, found[0]!.text) : -1;
@@ -194,8 +129,18 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const found = drawnLines(element, style, range);
     if (found.length === 0) return null;
     const rect = element.getBoundingClientRect();
-    const own = flags | FLAG_RENDERED;
-    const node = addNode(inherited, uidOf(element), KIND_ELEMENT, 'text', element, nth, own, style, rect);
+    const node = nodes.add(inherited, {
+      uid: uidOf(element),
+      kind: KIND_ELEMENT,
+      tag: 'text',
+      names: namesOf(element),
+      nth,
+      flags: flags | FLAG_RENDERED,
+      element,
+      style,
+      rect,
+      hasText: true,
+    });
     elements[node] = element;
     rows?.set(element, node);
     const face = faceOf(node, found[0]!.text);
@@ -211,78 +156,104 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     const kind = which === '::before' ? KIND_BEFORE : KIND_AFTER;
     const flags = (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0);
     const generated: Generated = { host: element, which };
-    const node = addNode(of, uidOfGenerated(generated), kind, which, null, 0, flags, style, box);
+    const node = nodes.add(of, {
+      uid: uidOfGenerated(generated),
+      kind,
+      tag: which,
+      names: NO_NAMES,
+      nth: 0,
+      flags,
+      element: null,
+      style,
+      rect: box,
+      hasText: true,
+    });
     elements[node] = generated;
     // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
     const isBare =
-      style.display === 'inline' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
+      style.display === 'inline' && !hasEdges(columns.padding, node) && !hasEdges(columns.border, node);
     const isTold = (box !== null || isBare) && !isReadable(style.content);
     if (!isTold && style.visibility === 'visible' && style.display !== 'contents') untold.push(node);
   };
 
+  const contentBox = (rect: Box, node: number) =>
+    insetBy(insetBy(rect, columns.border, node), columns.padding, node);
+
   const hostOf = (element: Element, { node, display }: Inherited): Host => {
     const rect = element.getBoundingClientRect();
-    const content = insetBy(insetBy(rect, nodes.border, node), nodes.padding, node);
-    const value = (property: string) => reader.value(nodes.style[node]!, property);
+    const content = contentBox(rect, node);
     const isContext =
-      !/^(block|list-item)$/.test(display) || value('overflow-x') !== 'visible' || value('float') !== 'none';
-    const holdsTopMargin = isContext || nodes.border[4 * node]! > 0 || nodes.padding[4 * node]! > 0;
+      !/^(block|list-item)$/.test(display) ||
+      nodes.value(node, 'overflow-x') !== 'visible' ||
+      nodes.value(node, 'float') !== 'none';
+    const holdsTopMargin = isContext || columns.border[4 * node]! > 0 || columns.padding[4 * node]! > 0;
     return { element, display, content, holdsTopMargin };
   };
 
   /** Explicit stack: a page may nest deeper than the call stack reaches. Children are pushed in reverse. */
-  const stack: { element: Element; inherited: Inherited; nth: number }[] = [];
+  const stack: (Child & { inherited: Inherited })[] = [];
 
-  /** @param siblings the children of the elements' own parent, among which `nth` counts */
-  const pushChildren = (elements: ArrayLike<Element>, inherited: Inherited, siblings = elements) => {
-    const positions = positionsByTag(siblings);
-    for (let i = elements.length - 1; i >= 0; i--) {
-      const element = elements[i]!;
-      stack.push({ element, inherited, nth: positions.get(element) ?? 0 });
+  const pushChildren = (children: readonly Child[], inherited: Inherited) => {
+    for (let i = children.length - 1; i >= 0; i--) {
+      const { element, nth } = children[i]!;
+      stack.push({ element, nth, inherited });
     }
   };
 
-  const addElement = ({ element, inherited, nth }: (typeof stack)[number]) => {
-    const tag = element.localName;
+  /** What says nothing but that it is there: what has no box, and what a drawing is made of. */
+  const addBare = ({ element, inherited, nth }: (typeof stack)[number], tag: string) => {
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
-    if (inPicture || NO_BOX_TAGS.has(tag)) {
-      const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
-      const bare =
-        (inPicture && tag === 'text' ? addDrawnText(element, inherited, nth, flags) : null) ??
-        addNode(
-          inherited,
-          uidOf(element),
-          KIND_ELEMENT,
-          tag,
-          element,
-          nth,
-          flags,
-          null,
-          groupBox(element, tag),
-        );
-      if (inPicture) pushChildren(childrenOf(element), { ...inherited, node: bare, treeParent: bare });
+    const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
+    const drawn = inPicture && tag === 'text' ? addDrawnText(element, inherited, nth, flags) : null;
+    const node =
+      drawn ??
+      nodes.add(inherited, {
+        uid: uidOf(element),
+        kind: KIND_ELEMENT,
+        tag,
+        names: namesOf(element),
+        nth,
+        flags,
+        element,
+        style: null,
+        rect: groupBox(element, tag),
+        hasText: true,
+      });
+    if (inPicture) pushChildren(childrenAmong(childrenOf(element)), { ...inherited, node, treeParent: node });
+  };
+
+  const addElement = (entry: (typeof stack)[number]) => {
+    const { element, inherited, nth } = entry;
+    const tag = element.localName;
+    if ((inherited.flags & FLAG_IN_PICTURE) !== 0 || NO_BOX_TAGS.has(tag)) {
+      addBare(entry, tag);
       return;
     }
     const view = element.ownerDocument.defaultView ?? window;
     const style = view.getComputedStyle(element);
-    const rendered = style.display === 'contents' || element.checkVisibility();
-    const rect = rendered && style.display !== 'contents' ? element.getBoundingClientRect() : null;
-    const flags = flagsOf(element, tag, rect !== null, inherited.flags, referred);
-    // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
-    const hasText = (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre';
-    const node = addNode(
-      inherited,
-      uidOf(element),
-      KIND_ELEMENT,
+    const hasNoBox = reader.display(style, element) === 'contents';
+    const rendered = hasNoBox || element.checkVisibility();
+    const rect = rendered && !hasNoBox ? element.getBoundingClientRect() : null;
+    const own = facts.of(element, tag);
+    const flags =
+      own.flags |
+      wordsFlag(own.texts) |
+      (inherited.flags & FLAG_ARIA_HIDDEN) |
+      (rect === null ? 0 : FLAG_RENDERED);
+    const node = nodes.add(inherited, {
+      uid: uidOf(element),
+      kind: KIND_ELEMENT,
       tag,
-      element,
+      names: own,
       nth,
       flags,
+      element,
       style,
       rect,
-      hasText,
-    );
-    const value = (property: string) => reader.value(nodes.style[node]!, property);
+      // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
+      hasText: (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre',
+    });
+    const value = (property: Parameters<typeof nodes.value>[1]) => nodes.value(node, property);
     const display = value('display');
     rows?.set(element, node);
     elements[node] = element;
@@ -290,8 +261,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       ? reader.corners(
           style,
           element,
-          nodes.style[node]!,
-          nodes.border.slice(-4) as [number, number, number, number],
+          columns.style[node]!,
+          columns.border.slice(-4) as [number, number, number, number],
         )
       : '';
     if (radii !== '') corners.push(node, strings.number(radii));
@@ -312,14 +283,11 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     }
     if (rect && display === 'inline' && rect.height > 1.5 * px(Number.parseFloat(value('font-size'))))
       text.addFragments(element, node, inherited.frame);
-    const { scrollLeft, scrollTop } = element;
-    if (rect && (scrollLeft !== 0 || scrollTop !== 0) && element !== document.scrollingElement)
-      scrolled.push(node, px(scrollLeft), px(scrollTop));
     const allows = element.getAttribute('data-isoptic-allow');
     if (allows !== null) allowed.push({ node, rules: allows });
 
-    const holds = reader.holding(nodes.style[node]!);
-    const padding = rect && holds.absolute ? insetBy(rect, nodes.border, node) : null;
+    const holds = reader.holding(columns.style[node]!);
+    const padding = rect && holds.absolute ? insetBy(rect, columns.border, node) : null;
     const isBlock = display !== 'inline' && display !== 'contents';
     const below: Inherited = {
       node,
@@ -330,38 +298,39 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       frame: inherited.frame,
       positioned: padding ?? inherited.positioned,
       fixed: padding && holds.fixed ? padding : inherited.fixed,
-      content:
-        rect && isBlock
-          ? sidesOf(insetBy(insetBy(rect, nodes.border, node), nodes.padding, node))
-          : inherited.content,
+      content: rect && isBlock ? sidesOf(contentBox(rect, node)) : inherited.content,
     };
 
     const hasPseudo = rendered && reader.mayHavePseudo(element);
     if (hasPseudo) addPseudo(element, '::before', below);
     if (rendered) {
       const noWrap = /^(nowrap|pre)$/.test(value('white-space'));
-      for (const child of renderedChildNodes(element, tag)) {
-        if (child.nodeType === 3) addText(child as Text, node, below, noWrap);
-      }
+      for (const words of own.shownTexts) addText(words, node, below, noWrap);
       if ((flags & FLAG_TEXT) !== 0)
         texts.push(node, strings.number(ownText(element)), strings.number(reader.setting(style, element)));
       if (hasPseudo) addPseudo(element, '::after', below);
     }
     if (rect && suspects.length < MAX_SUSPECTS && mayHideRoot(element, tag, rect, flags)) {
       const isGrown =
-        value('height') === 'auto' && !hasEdges(nodes.padding, node) && !hasEdges(nodes.border, node);
-      if (isGrown || tag.includes('-')) suspects.push(nodes.uid[node]!);
+        value('height') === 'auto' && !hasEdges(columns.padding, node) && !hasEdges(columns.border, node);
+      if (isGrown || tag.includes('-')) suspects.push(columns.uid[node]!);
     }
-    pushBelow(element, tag, rect, below);
+    pushBelow(element, tag, rect, below, own.children);
   };
 
   /** The children as they are rendered: of the shadow tree, of what is slotted, of the frame's document, or plain. */
-  const pushBelow = (element: Element, tag: string, rect: DOMRect | null, below: Inherited) => {
+  const pushBelow = (
+    element: Element,
+    tag: string,
+    rect: DOMRect | null,
+    below: Inherited,
+    own: readonly Child[],
+  ) => {
     if (tag === 'iframe' || tag === 'frame') {
       const inner = frameDocument(element);
       if (!inner) leave('frames of another origin');
       else if (rect && (inner.documentElement as Element | null)) {
-        const content = insetBy(insetBy(rect, nodes.border, below.node), nodes.padding, below.node);
+        const content = contentBox(rect, below.node);
         const frame = { dx: below.frame.dx + content.x, dy: below.frame.dy + content.y };
         const viewport = { x: 0, y: 0, width: content.width, height: content.height };
         const top = {
@@ -378,20 +347,21 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       return;
     }
     if (element.shadowRoot) {
-      pushChildren(element.shadowRoot.children, { ...below, scope: below.node, treeParent: -1 });
+      const inShadow = { ...below, scope: below.node, treeParent: -1 };
+      pushChildren(childrenAmong(element.shadowRoot.children), inShadow);
       return;
     }
     if (tag === 'slot') {
       const assigned = (element as HTMLSlotElement).assignedElements();
       if (assigned.length > 0) {
         // Slotted elements belong to the host's tree, whose path their selectors follow.
-        const host = nodes.scope[below.node] ?? -1;
-        const own = { ...below, scope: host < 0 ? -1 : nodes.scope[host]!, treeParent: host };
-        pushChildren(assigned, own, siblingsOf(assigned[0]!) ?? assigned);
+        const host = columns.scope[below.node] ?? -1;
+        const inHost = { ...below, scope: host < 0 ? -1 : columns.scope[host]!, treeParent: host };
+        pushChildren(childrenAmong(assigned, siblingsOf(assigned[0]!) ?? assigned), inHost);
         return;
       }
     }
-    pushChildren(childrenOf(element), below);
+    pushChildren(own, below);
   };
 
   const viewportBox = {
@@ -429,12 +399,12 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     strings: strings.strings,
     styleProperties: [...STYLE_PROPERTIES, ...DECLARED_PROPERTIES],
     styles: styles.flat,
-    nodes,
+    nodes: columns,
     lines: text.lines,
     faces: [...text.faces],
     shortFields,
     fragments: text.fragments,
-    scrolled,
+    scrolled: nodes.scrolled,
     pictures,
     texts,
     sources,

@@ -1,4 +1,5 @@
 import { DECLARED_PROPERTIES, SETTING_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
+import type { ElementFacts } from './element-facts.js';
 import { inlineStyleOf } from './own-accessors.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
 import { FOLLOWED, OFFSETS } from './style-groups.js';
@@ -44,6 +45,7 @@ export interface KnownRow {
 
 /** What is remembered of one element. */
 export interface Remembered {
+  facts: ElementFacts | null;
   /** By column; those that were never read are not there. */
   readonly values: (string | undefined)[];
   row: KnownRow | null;
@@ -79,7 +81,7 @@ class StyleMemory {
     if (SIZED_BY_FONT.has(element.localName)) return null;
     let known = this.values.get(element);
     if (!known) {
-      known = { values: new Array<undefined>(COUNT).fill(undefined), row: null };
+      known = { facts: null, values: new Array<undefined>(COUNT).fill(undefined), row: null };
       this.values.set(element, known);
     }
     return known;

@@ -118,6 +118,11 @@ export class StyleReader {
     return this.once(this.kept(element), SETTING, () => settingOf(style));
   }
 
+  /** How an element is laid out, before its row is read. */
+  display(style: CSSStyleDeclaration, element: Element): string {
+    return this.once(this.kept(element), columnOf('display'), () => style.display);
+  }
+
   /** What is remembered of an element; null where nothing is, as of pseudo-elements. */
   private kept(element: Element | null): Remembered | null {
     if (element === null || this.memory === null) return null;

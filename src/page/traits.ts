@@ -12,13 +12,11 @@ import {
   FLAG_OVERLAY,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
-  FLAG_RENDERED,
   FLAG_STILL_FRAME,
   FLAG_REPLACED,
-  FLAG_TEXT,
   FLAG_TOP_LAYER,
 } from '../core/layout/snapshot.js';
-import { firstChildOf, idOf } from './own-accessors.js';
+import { idOf } from './own-accessors.js';
 
 const REPLACED = new Set([
   'img',
@@ -85,16 +83,9 @@ function inTopLayer(element: Element): boolean {
 const MAY_BE_TOP_LAYER = (element: Element, tag: string) =>
   tag === 'dialog' || element.hasAttribute('popover');
 
-/** The flags of one element; `inherited` are its parent's, `referred` the ids that others refer to. */
-export function flagsOf(
-  element: Element,
-  tag: string,
-  rendered: boolean,
-  inherited: number,
-  referred: Referred,
-): number {
-  let flags = inherited & FLAG_ARIA_HIDDEN;
-  if (rendered) flags |= FLAG_RENDERED;
+/** The flags that an element has by itself, whether it is rendered or not; those of its words aside. @param referred the ids that others refer to */
+export function flagsOf(element: Element, tag: string, referred: Referred): number {
+  let flags = 0;
   if (isControl(element, tag)) flags |= FLAG_CONTROL;
   if (REPLACED.has(tag)) flags |= FLAG_REPLACED;
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
@@ -115,12 +106,6 @@ export function flagsOf(
   }
   if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
-  for (let child = firstChildOf(element); child; child = child.nextSibling) {
-    if (child.nodeType === 3 && /\S/.test((child as Text).data)) {
-      flags |= FLAG_TEXT;
-      break;
-    }
-  }
   return flags;
 }
 

@@ -34,6 +34,36 @@ const HARMLESS = new Set([
   'CSSViewTransitionRule',
 ]);
 
+/** One declaration: what it says, and the variables that it takes. */
+interface Said {
+  readonly property: string;
+  readonly value: string;
+  readonly takes: readonly string[];
+}
+
+const TAKEN = /var\(\s*(--[^\s,)]+)/g;
+
+/** What a style says of each property. What a shorthand takes from a variable can't be said of its parts: all of the shorthand is. */
+function* saidBy(style: CSSStyleDeclaration): Generator<Said> {
+  const properties = [...style];
+  let ofShorthands: string | undefined;
+  for (const property of properties) {
+    let value = style.getPropertyValue(property);
+    if (value === '') value = ofShorthands ??= shorthandsOf(style, properties);
+    const takes = Array.from(value.matchAll(TAKEN), ([, name]) => name!);
+    yield { property, value, takes };
+  }
+}
+
+/** The declarations of shorthands that take variables; all there are where none is told apart. */
+function shorthandsOf({ cssText }: CSSStyleDeclaration, properties: readonly string[]): string {
+  const longhands = new Set(properties);
+  const found = cssText
+    .split(';')
+    .filter((part) => part.includes(VARIABLE) && !longhands.has(part.split(':')[0]!.trim()));
+  return found.join(';') || cssText;
+}
+
 /**
  * The properties whose computed value some declaration has go by the size of the window, with the same rules in force: null where
  * any may. What the browser's own styles say is in multiples of the font's size at most.
@@ -43,36 +73,36 @@ export function varyingProperties(
   inline: readonly CSSStyleDeclaration[],
 ): ReadonlySet<string> | null {
   for (const name of otherRules) if (!HARMLESS.has(name)) return null;
-  const written = [...rules.map(({ style }) => style), ...bound.map(({ style }) => style), ...inline].map(
-    (style) => ({ style, text: style.cssText }),
-  );
+  const styles = [...rules.map(({ style }) => style), ...bound.map(({ style }) => style), ...inline];
+  const said = styles.filter(mayVary).flatMap((style) => [...saidBy(style)]);
+  const variables = said.filter(({ property }) => property.startsWith('--'));
   const varying = new Set<string>();
-  /** @param begins how the properties begin that it is asked of. @returns whether a variable has such a value */
-  const add = (asks: (value: string) => boolean, begins: string): boolean => {
-    let isInVariable = false;
-    for (const { style, text } of written) {
-      if (!asks(text)) continue;
-      for (const property of style) {
-        const isVariable = property.startsWith('--');
-        if (!isVariable && !property.startsWith(begins)) continue;
-        const value = style.getPropertyValue(property);
-        // What a shorthand takes from a variable can't be said of its parts.
-        if (value !== '' && !asks(value)) continue;
-        if (isVariable) isInVariable = true;
-        else varying.add(property);
-      }
+  /** @param begins how the properties begin that it is asked of */
+  const add = (asks: (value: string) => boolean, begins = '') => {
+    const names = namesThatVary(variables, asks);
+    for (const { property, value, takes } of said) {
+      if (property.startsWith('--') || !property.startsWith(begins)) continue;
+      if (asks(value) || takes.some((name) => names.has(name))) varying.add(property);
     }
-    return isInVariable;
   };
-  const addAll = (asks: (value: string) => boolean, begins = '') => {
-    if (add(asks, begins)) add((value) => value.includes(VARIABLE), begins);
-  };
-  addAll((value) => OF_WINDOW.test(value));
+  add((value) => OF_WINDOW.test(value));
   if (varying.has('font-size')) {
     varying.add('line-height');
-    addAll((value) => OF_FONT.test(value));
+    add((value) => OF_FONT.test(value));
   }
   // A share of the room round it is known as it is used only.
-  addAll((value) => value.includes(SHARE), 'padding');
+  add((value) => value.includes(SHARE), 'padding');
   return varying;
+}
+
+/** The names of the variables that have such a value somewhere, or take one that has. */
+function namesThatVary(variables: readonly Said[], asks: (value: string) => boolean): ReadonlySet<string> {
+  const names = new Set<string>();
+  let before = -1;
+  while (names.size > before) {
+    before = names.size;
+    for (const { property, value, takes } of variables)
+      if (asks(value) || takes.some((name) => names.has(name))) names.add(property);
+  }
+  return names;
 }

@@ -12,10 +12,14 @@ function declarations(values: Readonly<Record<string, string>>): CSSStyleDeclara
 
 const varying = (
   rules: readonly Readonly<Record<string, string>>[],
-  { otherRules = [] as string[], inline = [] as Readonly<Record<string, string>>[] } = {},
+  {
+    otherRules = [] as string[],
+    inline = [] as Readonly<Record<string, string>>[],
+    others = [] as CSSStyleDeclaration[],
+  } = {},
 ) => {
   const index = {
-    rules: rules.map((values) => ({ style: declarations(values) })),
+    rules: [...rules.map(declarations), ...others].map((style) => ({ style })),
     bound: [],
     otherRules: new Set(otherRules),
   } as unknown as Parameters<typeof varyingProperties>[0];
@@ -43,16 +47,33 @@ test('what takes a variable varies once some variable does, a shorthand of one t
     getPropertyValue: () => '',
     [Symbol.iterator]: () => ['border-top-width'].values(),
   } as unknown as CSSStyleDeclaration;
-  const index = {
-    rules: [
-      { style: declarations({ '--room': '2vw' }) },
-      { style: declarations(user) },
-      { style: shorthand },
-    ],
-    bound: [],
-    otherRules: new Set(),
-  } as unknown as Parameters<typeof varyingProperties>[0];
-  expect([...varyingProperties(index, [])!].sort()).toEqual(['border-top-width', 'padding-left']);
+  expect(varying([{ '--room': '2vw' }, user], { others: [shorthand] })).toEqual([
+    'border-top-width',
+    'padding-left',
+  ]);
+});
+
+test('of a shorthand that takes variables, its parts vary with those that it takes, not with the rest of its rule', () => {
+  const rule = {
+    cssText: 'font-size: 3vw; background: var(--ground); border: var(--line) solid;',
+    getPropertyValue: (name: string) => (name === 'font-size' ? '3vw' : ''),
+    [Symbol.iterator]: () => ['font-size', 'background-image', 'border-top-width'].values(),
+  } as unknown as CSSStyleDeclaration;
+  const variables = (values: Readonly<Record<string, string>>) =>
+    varying([values], { others: [rule] })!.filter((property) => !/^(font-size|line-height)$/.test(property));
+  expect(variables({ '--ground': 'red', '--line': '2px' })).toEqual([]);
+  expect(variables({ '--ground': 'red', '--step': '1vw', '--line': 'calc(var(--step) + 1px)' })).toEqual([
+    'background-image',
+    'border-top-width',
+  ]);
+});
+
+test('what takes another variable than the one that varies stays', () => {
+  const rules = [
+    { '--room': '2vw', '--gap': 'calc(var( --room ) * 2)', '--ground': 'red' },
+    { color: 'var(--ground)', width: 'var(--gap)', 'font-family': 'var(--face, var(--room))' },
+  ];
+  expect(varying(rules)).toEqual(['font-family', 'width']);
 });
 
 test('a padding that takes a variable may be a share of its room', () => {

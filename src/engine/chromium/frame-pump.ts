@@ -52,7 +52,8 @@ export class FramePump {
   private begin(isPainted: boolean): () => void {
     this.urgent++;
     if (isPainted) this.painted++;
-    this.wake?.();
+    // What is asked of the page now is on its way before the frame: it can wait for that one already.
+    setImmediate(() => this.wake?.());
     return () => {
       this.urgent--;
       if (isPainted) this.painted--;
