@@ -91,8 +91,14 @@ try {
       const start = performance.now();
       const [a, b] = await Promise.all([decoded(first), decoded(path)]);
       const read = performance.now();
-      const { mask, count } = differingPixels(a, b, null, undefined, (x, y) => Buffer.compare(x, y) === 0);
-      found = count > 0 ? boxesIn(mask, b.width, b.height) : [];
+      const { mask, count, from, to } = differingPixels(
+        a,
+        b,
+        null,
+        undefined,
+        (x, y) => Buffer.compare(x, y) === 0,
+      );
+      found = count > 0 ? boxesIn(mask, b.width, b.height, from, to) : [];
       ratios.push((performance.now() - start) / (read - start));
     }
     console.log(

@@ -11,13 +11,13 @@ export function isEcho(view: SnapshotView, a: Ink, b: Ink): boolean {
   return common !== null && area(common) >= 0.6 * Math.min(area(a.full), area(b.full));
 }
 
-/** Superscripts, subscripts and ruby: they reach into the line beside theirs by design. */
+/** Superscripts, subscripts and ruby, where the flow has put them: they reach into the line beside theirs by design. */
 export function isSmallRaised(view: SnapshotView, i: NodeIndex): boolean {
   for (let at = i; at >= 0 && view.style(at, 'display').startsWith('inline'); at = view.parent(at)) {
     if (/^(sup|sub|rt|rp)$/.test(view.tag(at)) || /^(super|sub)$/.test(view.style(at, 'vertical-align')))
       return true;
   }
-  return /^(rt|rp)$/.test(view.tag(i));
+  return /^(rt|rp)$/.test(view.tag(i)) && view.style(i, 'display').startsWith('ruby');
 }
 
 /** Stars of a rating, arrows, dots: signs and no words. Part of a row of them is shown by design. */

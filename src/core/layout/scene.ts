@@ -114,13 +114,13 @@ export class Scene {
     return found;
   }
 
-  /** Every ink with what lies over it and is not what it stands in, in the page's order. */
+  /** Every ink with what lies over it, in the page's order. */
   coveredInks(): { readonly ink: Ink; readonly cover: Cover }[] {
     const found: { readonly ink: Ink; readonly cover: Cover }[] = [];
     for (const cover of this.covers) {
       for (const at of this.placesIn(cover.rect)) {
         const ink = this.inks[at]!;
-        if (cover.rank > ink.rank && !this.contains(cover.node, ink.node)) found.push({ ink, cover });
+        if (cover.rank > ink.rank) found.push({ ink, cover });
       }
     }
     return found.sort((a, b) => a.ink.index - b.ink.index);

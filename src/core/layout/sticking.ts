@@ -1,6 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import { pxOf } from '../css/lengths.js';
 import { perNode } from './memo.js';
+import { scrollerOf } from './scrollers.js';
 import { fixedRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -34,6 +35,27 @@ export const stickingOf = perNode((view, i): Sticking | null => {
   const to = Math.min(most, around.y + around.height - box.height - top);
   return to > from ? { node: i, onScreen: { ...box, y: top }, from, to } : null;
 });
+
+/** Boxes are told to a fraction of a px. */
+const CLOSE_PX = 1;
+
+/**
+ * Whether a sticky element is held at its distance from the edge while nothing is scrolled yet. What follows it in the flow and
+ * lies under it then had the room for it elsewhere: its distance is larger than the room before it, along either axis.
+ */
+export function isHeldAtRest(view: SnapshotView, i: NodeIndex): boolean {
+  const holder = scrollerOf(view, view.parent(i));
+  const { scroll, viewport } = view.snapshot;
+  const scrolled = holder < 0 ? scroll : view.scrolledBy(holder);
+  const page = { x: 0, y: 0, width: viewport.width, height: viewport.height };
+  const window = holder < 0 ? page : view.paddingBox(holder);
+  const box = view.box(i);
+  const isHeld = (side: 'top' | 'left', axis: 'x' | 'y') => {
+    const distance = pxOf(view.style(i, side)) ?? 0;
+    return distance > 0 && scrolled[axis] === 0 && Math.abs(box[axis] - window[axis] - distance) <= CLOSE_PX;
+  };
+  return isHeld('top', 'y') || isHeld('left', 'x');
+}
 
 /** The box in which a sticky element stays: its parent's; of a cell or row, the table's. */
 export function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {

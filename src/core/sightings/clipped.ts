@@ -11,6 +11,7 @@ import { pxOf } from '../css/lengths.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
 import { isCroppedPicture } from '../intent/pictures.js';
+import { signature } from '../identity/signature.js';
 import { isInSentence } from '../layout/touch-areas.js';
 import { isLabelPart } from '../layout/labels.js';
 import { acrossLines } from '../layout/text-ink.js';
@@ -42,9 +43,15 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
         shortened: isLegible ? shorteningOf(scene, loss) : null,
       };
     });
-  return byCulprit(scene.view, clippings, rowOrOwn)
+  return byCulprit(scene.view, clippings, samePlace)
     .filter(({ entries }) => kindOf(scene, entries) === kind)
     .map((group) => sighting(scene, render, group));
+}
+
+/** Controls of one box that are cut off are one defect, whatever each of them is called. */
+function samePlace(view: SnapshotView, i: NodeIndex): string {
+  if (!view.has(i, FLAG_CONTROL) || displacementOf(view, i) === null) return rowOrOwn(view, i);
+  return `${signature(view, view.parent(i))} ${view.tag(i)}`;
 }
 
 function kindOf(scene: Scene, group: readonly Clipping[]): ClippedKind {
@@ -119,7 +126,9 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const worth = ({ loss }: Clipping) => loss.px + (loss.ink.kind === 'text' ? 0 : 10_000);
   const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
   const { loss, shortened } = worst;
-  const cut = entries.filter(({ culprit }) => culprit === worst.culprit).length;
+  const cut = entries.filter(
+    ({ culprit, loss: { ink } }) => culprit === worst.culprit && !isOfACutControl(view, ink, entries),
+  ).length;
   const { more, isMany } = andMore(cut - 1);
   const what = capital(nameOf(view, loss.ink)) + more;
   const verb = isMany ? ['are', 'lose'] : ['is', 'loses'];
@@ -140,6 +149,15 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
       entries.every((entry) => entry.loss.inField ?? entry.loss.byShape) && { severity: 'warning' as const }),
     message: `${lost}, ${onScreen(render)}.`,
   };
+}
+
+/** Words of a control that is cut off itself: the two are one thing. */
+function isOfACutControl(view: SnapshotView, ink: Ink, entries: readonly Clipping[]): boolean {
+  const control = controlAround(view, ink.node);
+  return (
+    ink.kind === 'text' &&
+    entries.some(({ loss }) => loss.ink.kind === 'control' && loss.ink.node === control)
+  );
 }
 
 /** What is far outside would make a rectangle that shows nothing. */

@@ -28,10 +28,10 @@ export interface PixelResult {
 /** Compares two picture files. @throws Error where one of them is no picture */
 export default async function comparePixels(task: PixelTask): Promise<PixelResult> {
   const [a, b] = await Promise.all([decoded(task.a), decoded(task.b)]);
-  const { mask, count: found, compared } = differingPixels(a, b, task.shifts, task.least, areSame);
+  const { mask, count: found, compared, from, to } = differingPixels(a, b, task.shifts, task.least, areSame);
   for (const rect of task.without) clear(mask, b.width, b.height, rect);
   const count = task.without.length === 0 ? found : countIn(mask);
-  const boxes = count > 0 ? boxesIn(mask, b.width, b.height) : [];
+  const boxes = count > 0 ? boxesIn(mask, b.width, b.height, from, to) : [];
   const hasHeat = task.heat !== null && boxes.length > 0;
   if (hasHeat) await writeHeat(b, mask, task.heat);
   return { score: compared > 0 ? count / compared : 0, boxes, hasHeat };

@@ -17,12 +17,17 @@ const LEAST_IN_BOX = 10;
 /** More boxes than these are put together, the nearest first. */
 const MOST_BOXES = 24;
 
-/** Differing pixels as few boxes, from the top down. @param mask one byte a pixel */
-export function boxesIn(mask: Uint8Array, width: number, height: number): PixelBox[] {
+/**
+ * Differing pixels as few boxes, from the top down.
+ * @param mask one byte a pixel
+ * @param from the first row to look at, and the one after the last: there are none elsewhere
+ */
+export function boxesIn(mask: Uint8Array, width: number, height: number, from = 0, to = height): PixelBox[] {
   const columns = Math.ceil(width / TILE);
   const rows = Math.ceil(height / TILE);
   const tiles = new Uint16Array(columns * rows);
-  for (let at = mask.indexOf(1); at >= 0; at = mask.indexOf(1, at + 1)) {
+  const looked = mask.subarray(0, to * width);
+  for (let at = looked.indexOf(1, from * width); at >= 0; at = looked.indexOf(1, at + 1)) {
     const y = Math.floor(at / width);
     tiles[Math.floor(y / TILE) * columns + Math.floor((at - y * width) / TILE)]!++;
   }

@@ -26,6 +26,35 @@ export function colourDistance(
   return Math.sqrt(l * l + a * a + b * b);
 }
 
+/** Two powers of two: as many pairs are remembered as fit. */
+const KEPT_BITS = 14;
+
+/**
+ * Tells how different two colours look, and remembers it of pairs met lately: edges of letters are made of few. Colours are 24 bits, red
+ * the lowest.
+ */
+export function rememberedDistance(): (first: number, second: number) => number {
+  const size = 1 << KEPT_BITS;
+  const [firsts, seconds] = [new Int32Array(size).fill(-1), new Int32Array(size)];
+  const distances = new Float64Array(size);
+  return (first, second) => {
+    const at = Math.imul(first ^ Math.imul(second, 0x9e3779b1), 0x85ebca6b) >>> (32 - KEPT_BITS);
+    if (firsts[at] !== first || seconds[at] !== second) {
+      firsts[at] = first;
+      seconds[at] = second;
+      distances[at] = colourDistance(
+        first & 255,
+        (first >> 8) & 255,
+        first >> 16,
+        second & 255,
+        (second >> 8) & 255,
+        second >> 16,
+      );
+    }
+    return distances[at]!;
+  };
+}
+
 const FIRST = new Float64Array(3);
 const SECOND = new Float64Array(3);
 

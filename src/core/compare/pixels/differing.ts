@@ -1,4 +1,4 @@
-import { colourDistance } from './colour.js';
+import { rememberedDistance } from './colour.js';
 import type { Picture } from './picture.js';
 import { ALONE, CELL, type ShiftMap } from './shift-map.js';
 
@@ -11,6 +11,9 @@ export interface Differing {
   readonly count: number;
   /** Pixels that were compared: what is in both. */
   readonly compared: number;
+  /** The first row with a pixel that differs, and the one after the last; the same where none does. */
+  readonly from: number;
+  readonly to: number;
 }
 
 /** Whether two rows are the same, byte by byte: the machine is faster at it than any script. */
@@ -31,11 +34,13 @@ export function differingPixels(
   areSame: AreSame | null = null,
 ): Differing {
   const mask = new Uint8Array(b.width * b.height);
-  const counts = shifts
+  const found = shifts
     ? compareShifted(a, b, shifts, least, mask)
     : compareInPlace(a, b, least, mask, areSame);
-  return { mask, ...counts };
+  return { mask, ...found };
 }
+
+type Found = Omit<Differing, 'mask'>;
 
 function compareInPlace(
   a: Picture,
@@ -43,11 +48,13 @@ function compareInPlace(
   least: number,
   mask: Uint8Array,
   areSame: AreSame | null,
-): Pick<Differing, 'count' | 'compared'> {
+): Found {
   const width = Math.min(a.width, b.width);
   const height = Math.min(a.height, b.height);
   let count = 0;
+  let [from, to] = [0, 0];
   for (let y = 0; y < height; y++) {
+    const before = count;
     const rowA = y * a.width;
     const rowB = y * b.width;
     const isSame = areSame?.(
@@ -62,8 +69,11 @@ function compareInPlace(
         count++;
       }
     }
+    if (count === before) continue;
+    if (before === 0) from = y;
+    to = y + 1;
   }
-  return { count, compared: width * height };
+  return { count, compared: width * height, from, to };
 }
 
 function compareShifted(
@@ -72,15 +82,17 @@ function compareShifted(
   { columns, rows, dx, dy, owner, ownerA, columnsA }: ShiftMap,
   least: number,
   mask: Uint8Array,
-): Pick<Differing, 'count' | 'compared'> {
+): Found {
   let count = 0;
   let compared = 0;
+  let [from, to] = [0, 0];
   const isOtherAt = (x: number, y: number, cell: number) => {
     const fromX = x - dx[cell]!;
     const fromY = y - dy[cell]!;
     return dx[cell] === ALONE || isOther(a, fromX, fromY, b, x, y, least);
   };
   for (let y = 0; y < b.height; y++) {
+    const before = count;
     const row = Math.floor(y / CELL);
     for (let x = 0; x < b.width; x++) {
       const column = Math.floor(x / CELL);
@@ -104,8 +116,11 @@ function compareShifted(
       mask[y * b.width + x] = 1;
       count++;
     }
+    if (count === before) continue;
+    if (before === 0) from = y;
+    to = y + 1;
   }
-  return { count, compared };
+  return { count, compared, from, to };
 }
 
 /** Whether a pixel lies outside of what the other picture has around it, either way. */
@@ -122,6 +137,8 @@ function isOther(
   return isOutside(a, ax, ay, b, bx, by, least) || isOutside(b, bx, by, a, ax, ay, least);
 }
 
+const distanceOf = rememberedDistance();
+
 /** Written without lists and objects: it is asked for every pixel that is not the same. */
 function isOutside(
   a: Picture,
@@ -132,6 +149,16 @@ function isOutside(
   by: number,
   least: number,
 ): boolean {
+  const word = a.words[ay * a.width + ax]!;
+  const { words, bytes, width, height } = b;
+  const top = by > 0 ? by - 1 : 0;
+  const bottom = by + 1 < height ? by + 1 : by;
+  const left = bx > 0 ? bx - 1 : 0;
+  const right = bx + 1 < width ? bx + 1 : bx;
+  for (let y = top; y <= bottom; y++) {
+    const end = y * width + right;
+    for (let other = y * width + left; other <= end; other++) if (words[other] === word) return false;
+  }
   const at = 4 * (ay * a.width + ax);
   const r = a.bytes[at]!;
   const g = a.bytes[at + 1]!;
@@ -142,11 +169,7 @@ function isOutside(
   let highR = 0;
   let highG = 0;
   let highB = 0;
-  const { bytes, width, height } = b;
-  const bottom = by + 1 < height ? by + 1 : by;
-  const left = bx > 0 ? bx - 1 : 0;
-  const right = bx + 1 < width ? bx + 1 : bx;
-  for (let y = by > 0 ? by - 1 : 0; y <= bottom; y++) {
+  for (let y = top; y <= bottom; y++) {
     const end = 4 * (y * width + right);
     for (let other = 4 * (y * width + left); other <= end; other += 4) {
       const otherR = bytes[other]!;
@@ -164,5 +187,5 @@ function isOutside(
   const nearG = g < lowG ? lowG : g > highG ? highG : g;
   const nearB = blue < lowB ? lowB : blue > highB ? highB : blue;
   if (nearR === r && nearG === g && nearB === blue) return false;
-  return colourDistance(r, g, blue, nearR, nearG, nearB) >= least;
+  return distanceOf(r | (g << 8) | (blue << 16), nearR | (nearG << 8) | (nearB << 16)) >= least;
 }

@@ -26,7 +26,7 @@ import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
-import { isFreedBySticking } from '../../sightings/freed-by-sticking.js';
+import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
@@ -76,7 +76,7 @@ export const covered: Rule = {
       return hidden === null ? doubt === 'shape' : hidden > 0;
     });
     return [
-      ...byCulprit(scene.view, hidings).map((group) => sighting(scene, render, group)),
+      ...byCulprit(scene.view, agreed(hidings)).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
       ...coveredSticking(scene, render),
     ];
@@ -86,6 +86,16 @@ export const covered: Rule = {
       .filter(({ doubt }) => doubt !== 'none')
       .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
 };
+
+/** What hides something that has not left its own place is at fault for all that it hides. */
+function agreed(hidings: readonly Hiding[]): Hiding[] {
+  const atFault = new Set(
+    hidings.filter(({ culprit, cover }) => culprit === cover.node).map(({ culprit }) => culprit),
+  );
+  return hidings.map((hiding) =>
+    atFault.has(hiding.cover.node) ? { ...hiding, culprit: hiding.cover.node } : hiding,
+  );
+}
 
 /** Everything that lies under something by their boxes. */
 const hidingsOf = perSnapshot((layout): readonly Hiding[] => {
@@ -124,7 +134,8 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
-  if (scene.contains(cover.node, ink.node)) return null;
+  const sunk = scene.contains(cover.node, ink.node) ? sunkIn(view, ink, cover.node) : -1;
+  if (sunk < 0 && scene.contains(cover.node, ink.node)) return null;
   if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
   const isControl = view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
@@ -148,8 +159,9 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   if (!isAtEnd && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
-  if (stickyRoot(view, cover.node) !== stickyRoot(view, ink.node) && isFreedBySticking(scene, cover, ink))
-    return null;
+  const held = heldOver(scene, cover, ink);
+  const isBeside = stickyRoot(view, cover.node) !== stickyRoot(view, ink.node);
+  if (held < 0 && isBeside && isFreedBySticking(scene, cover, ink)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
   if (fixedCover >= 0 !== fixedInk >= 0) {
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
@@ -157,7 +169,20 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   }
   // Looks are taken where the page stands after loading.
   const settled = isAway ? 'none' : doubt;
-  return { cover, ink, common, culprit: coverCulprit(scene, cover.node, ink, common), doubt: settled };
+  const misplaced = Math.max(sunk, held);
+  const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
+  return { cover, ink, common, culprit, doubt: settled };
+}
+
+/**
+ * What stands in a box and was put behind its ground: words of a negative `z-index` in a box that makes no stacking context
+ * (CSS 2.1, appendix E). −1 for anything else.
+ */
+function sunkIn(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex {
+  if (ink.kind !== 'text' || box === view.body) return -1;
+  for (let at = ink.node; at !== box; at = view.parent(at))
+    if (Number.parseInt(view.style(at, 'z-index'), 10) < 0) return at;
+  return -1;
 }
 
 /** Whether boxes tell that something is lost; null where they tell that nothing is. */
