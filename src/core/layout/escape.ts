@@ -2,29 +2,46 @@ import { isFixed } from './viewport-layer.js';
 import { rightOf, union, type Rect } from '../geometry/rect.js';
 import { contentClipX, type ClipX } from './clip.js';
 import { perSnapshot } from './memo.js';
+import { FLAG_STILL_FRAME } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Less than this past the edge is rounding, not escape: layout is in 1/64 px, scroll sizes are in whole px. */
 const TOLERANCE = 0.5;
 
+/** What scrolls sideways by what reaches past its end: the page, or a frame's document. */
+export interface Window {
+  /** The frame; −1 for the page. */
+  readonly frame: NodeIndex;
+  /** Where it begins and how wide it is, CSS px. */
+  readonly x: number;
+  readonly width: number;
+  readonly rtl: boolean;
+}
+
 /**
- * How far each element reaches past the page's inline-end edge (right, or left in a right-to-left page), in CSS px,
- * after every clip on the way: what a scroll container or a clipping box keeps to itself doesn't count. Elements fixed
- * to the viewport count 0, since they don't make a page scroll.
+ * How far each element reaches past the inline-end edge of the page, or of a frame's document (right, or left where it is written from
+ * right to left), in CSS px, after every clip on the way: what a scroll container or a clipping box keeps to itself doesn't count. Elements
+ * fixed to the viewport count 0, since they don't make it scroll.
  */
 export class EndEscapes {
-  /** By element: the farther of its box and its own text lines; 0 when neither reaches past the edge. */
+  /** By element: the farther of its box and its own text lines; 0 when neither reaches past the edge, and outside of the window. */
   readonly past: Float64Array;
   private readonly clips = new Map<NodeIndex, ClipX>();
-  private readonly edge: number;
-  private readonly rtl: boolean;
 
-  constructor(private readonly view: SnapshotView) {
-    this.edge = view.snapshot.viewport.width;
-    this.rtl = view.snapshot.direction === 'rtl';
+  constructor(
+    private readonly view: SnapshotView,
+    readonly window: Window,
+  ) {
+    const { frame } = window;
+    // What stands in it is not cut off at its edge: it can be scrolled to.
+    if (frame >= 0) this.clips.set(frame, { left: -Infinity, right: Infinity, scrolled: false });
     this.past = new Float64Array(view.count);
-    for (let i = 0; i < view.count; i++) {
-      if (!view.isRendered(i) || isFixed(view, i)) continue;
+    const isStill = (i: NodeIndex) =>
+      frame < 0
+        ? isFixed(view, i)
+        : view.style(i, 'position') === 'fixed' && view.containingElement(i) === frame;
+    for (let i = frame + 1; i < view.count && view.parent(i) >= frame; i++) {
+      if (!view.isRendered(i) || isStill(i)) continue;
       const box = view.box(i);
       let past = 0;
       if (box.width > 0 || box.height > 0) {
@@ -48,12 +65,14 @@ export class EndEscapes {
 
   /** How far a rectangle reaches past the edge, before clips; negative when it stays inside. */
   pastEdge(rect: Rect): number {
-    return this.rtl ? -rect.x : rightOf(rect) - this.edge;
+    const { x, width, rtl } = this.window;
+    return rtl ? x - rect.x : rightOf(rect) - x - width;
   }
 
   /** How far a rectangle's nearer edge is past the page's edge: not negative when all of it is outside. */
   startPastEdge(rect: Rect): number {
-    return this.rtl ? -rightOf(rect) : rect.x - this.edge;
+    const { x, width, rtl } = this.window;
+    return rtl ? x - rightOf(rect) : rect.x - x - width;
   }
 
   /** Whether `inner` reaches the inline-end edge of `outer`, within `slack` CSS px. */
@@ -74,9 +93,45 @@ export class EndEscapes {
   private clipPast(i: NodeIndex): number {
     if (i < 0) return Infinity;
     const clip = contentClipX(this.view, i, this.clips);
-    return this.rtl ? -clip.left : clip.right - this.edge;
+    const { x, width, rtl } = this.window;
+    return rtl ? x - clip.left : clip.right - x - width;
   }
 }
 
 /** The escapes of a render; every rule shares them. */
-export const endEscapes = perSnapshot((view) => new EndEscapes(view));
+export const endEscapes = perSnapshot(
+  (view) =>
+    new EndEscapes(view, {
+      frame: -1,
+      x: 0,
+      width: view.snapshot.viewport.width,
+      rtl: view.snapshot.direction === 'rtl',
+    }),
+);
+
+/** Scroll bars are no wider, CSS px. */
+const WIDEST_BAR = 25;
+
+/** The same of every frame whose document can be read and scrolled sideways. */
+export const frameEscapes = perSnapshot((view): readonly EndEscapes[] => {
+  const found: EndEscapes[] = [];
+  for (let i = 0; i < view.count; i++) {
+    const isFrame = /^i?frame$/.test(view.tag(i)) && view.isRendered(i) && !view.has(i, FLAG_STILL_FRAME);
+    const root = isFrame ? view.childrenOf(i)[0] : undefined;
+    if (root === undefined || /hidden|clip/.test(overflowOf(view, root))) continue;
+    const { x, width } = view.contentBox(i);
+    const bar = width - view.box(root).width;
+    const hasBar = bar > 0 && bar <= WIDEST_BAR;
+    const rtl = view.style(root, 'direction') === 'rtl';
+    if (width > 0)
+      found.push(new EndEscapes(view, { frame: i, x, width: hasBar ? width - bar : width, rtl }));
+  }
+  return found;
+});
+
+/** CSS Overflow 3, section 3.3: the root's, or its body's where that is visible. */
+function overflowOf(view: SnapshotView, root: NodeIndex): string {
+  const own = view.style(root, 'overflow-x');
+  const body = view.childrenOf(root).find((child) => view.tag(child) === 'body');
+  return own === 'visible' && body !== undefined ? view.style(body, 'overflow-x') : own;
+}

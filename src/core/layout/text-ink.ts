@@ -15,12 +15,22 @@ const OVERSHOOT = 0.04;
 /** The letters of a line, descenders left out: what two texts share when they lie on one another. */
 export const inkOf = perLine((view, line): Rect => letters(view, line, OVERSHOOT));
 
-/** The letters of a line with their descenders: what is lost when a line is cut. */
+/** The letters of a line with their descenders, and the accents of its capitals: what is lost when a line is cut. */
 export const lettersOf = perLine((view, line): Rect =>
-  letters(view, line, (view.lineFace(line) ?? USUAL).drop),
+  letters(view, line, (view.lineFace(line) ?? USUAL).drop, hasRaisedAccents(view, line) ? ACCENT : 0),
 );
 
-function letters(view: SnapshotView, line: number, below: number): Rect {
+/** The accents of capitals reach so far above them, em; never out of the line's own box. */
+const ACCENT = 0.2;
+
+/** Whether there are capitals with accents in a line, where all of its words are known. */
+function hasRaisedAccents(view: SnapshotView, line: number): boolean {
+  const text = view.lineText(line);
+  if (!/[^\p{ASCII}]/u.test(text) || view.linesOf(view.snapshot.lines.node[line]!).length > 1) return false;
+  return /\p{Lu}[\u0300-\u030c]/u.test(text.normalize('NFD'));
+}
+
+function letters(view: SnapshotView, line: number, below: number, accent = 0): Rect {
   const box = view.lineBox(line);
   const node = view.snapshot.lines.node[line]!;
   if (isVertical(view, node)) return column(box, emOf(view, line));
@@ -28,15 +38,25 @@ function letters(view: SnapshotView, line: number, below: number): Rect {
   if (Math.abs(Math.cos(turn)) < NEARLY_UPRIGHT) return turned(box, turn, fontSizeOf(view, line));
   const em = emOf(view, line);
   const face = view.lineFace(line) ?? USUAL;
-  const { top, bottom } = spanOf(face, box.height, em, below);
+  const { top, bottom } = spanOf(face, box.height, em, below, accent);
   return { x: box.x, y: box.y + top, width: box.width, height: Math.max(0.1, bottom - top) };
 }
 
-/** Where letters are in a box of some height, from its top, CSS px. @param below how far below the baseline they count, em */
-function spanOf(face: Face, height: number, em: number, below: number): { top: number; bottom: number } {
+/**
+ * Where letters are in a box of some height, from its top, CSS px.
+ * @param below how far below the baseline they count, em
+ * @param accent how far above capitals, em
+ */
+function spanOf(
+  face: Face,
+  height: number,
+  em: number,
+  below: number,
+  accent = 0,
+): { top: number; bottom: number } {
   const baseline = height * face.baseline;
   return {
-    top: Math.max(0, baseline - face.rise * em),
+    top: Math.max(0, baseline - (face.rise + accent) * em),
     bottom: Math.min(height, baseline + below * em),
   };
 }

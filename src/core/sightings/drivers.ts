@@ -35,8 +35,7 @@ function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex
   const children = view.childrenOf(i).filter((child) => isInFlow(view, child));
   if (isSingleRow(view, i)) {
     // Side by side they are too wide together; only one that is too wide alone is at fault by itself.
-    const page = view.snapshot.viewport.width;
-    const tooWide = children.filter((child) => view.box(child).width > page);
+    const tooWide = children.filter((child) => view.box(child).width > escapes.window.width);
     if (tooWide.length === 0) {
       const isStretched =
         hasRoomBetween(view, i, children) || children.some((child) => hasSlack(view, i, child));

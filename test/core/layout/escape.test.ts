@@ -1,4 +1,4 @@
-import { EndEscapes } from '../../../src/core/layout/escape.js';
+import { endEscapes } from '../../../src/core/layout/escape.js';
 import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
 
 const wide = (style: Record<string, string> = {}, more: Partial<Node> = {}): Node => ({
@@ -9,7 +9,7 @@ const wide = (style: Record<string, string> = {}, more: Partial<Node> = {}): Nod
 });
 /** Rows: 2 the outer, 3 the inner element. */
 const escapes = (node: Node, options: Partial<PageOptions> = {}) =>
-  new EndEscapes(viewOf({ width: 400, ...options }, [node]));
+  endEscapes(viewOf({ width: 400, ...options }, [node]));
 
 test('how far past the edge, and where it begins', () => {
   const found = escapes(wide());

@@ -3,7 +3,7 @@ import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
 import { union } from '../../geometry/rect.js';
 import { holdsItems } from '../../layout/displays.js';
-import { endEscapes, type EndEscapes } from '../../layout/escape.js';
+import { endEscapes, frameEscapes, type EndEscapes } from '../../layout/escape.js';
 import { isOffCanvas, losesContent } from '../../intent/page-edge.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import type { Rule } from '../rule.js';
@@ -21,9 +21,12 @@ export const pageOverflow: Rule = {
     summary: 'the page scrolls sideways, or is shown shrunk because its layout is wider than the device',
   },
   check(render) {
-    return [...laidOutTooWide(render), ...sidewaysOverflow(render.view)];
+    return [...laidOutTooWide(render), ...sidewaysOverflow(render.view), ...framesTooNarrow(render.view)];
   },
 };
+
+/** Less sticks out of a frame by rounding, or is no more than its border, CSS px. */
+const LEAST_IN_FRAME = 3;
 
 /** The finding that a page is laid out wider than the device. */
 export const LAID_OUT_TOO_WIDE = { rule: 'page-overflow', key: 'layout width' };
@@ -68,6 +71,34 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
   }
   if (begins.length === 0) return clips ? [] : [unattributed(view, scrolled)];
 
+  return groupsOf(view, escapes, begins).map((group) => ({
+    ...sightingOf(escapes, group),
+    message: sentence(pxOf(escapes, group), group.culprits.length - 1, clips, view),
+  }));
+}
+
+/** What is too wide for a frame that can be scrolled: nobody does so in a window within a page that does not. */
+function framesTooNarrow(view: SnapshotView): Sighting[] {
+  return frameEscapes(view).flatMap((escapes) => {
+    const begins: NodeIndex[] = [];
+    for (let i = escapes.window.frame + 1; i < view.count && view.parent(i) >= escapes.window.frame; i++)
+      if (escapes.past[i]! >= LEAST_IN_FRAME && escapes.beginsAt(i)) begins.push(i);
+    return groupsOf(view, escapes, begins).map((group) => ({
+      ...sightingOf(escapes, group),
+      message: frameSentence(pxOf(escapes, group), group.culprits.length - 1, escapes),
+    }));
+  });
+}
+
+/** What is at fault together. */
+interface Group {
+  readonly key: string;
+  readonly escapes: readonly Escape[];
+  /** In the page's order. */
+  readonly culprits: readonly NodeIndex[];
+}
+
+function groupsOf(view: SnapshotView, escapes: EndEscapes, begins: readonly NodeIndex[]): Group[] {
   const groups = new Map<string, { escapes: Escape[]; culprits: Set<NodeIndex> }>();
   for (const escape of withoutConsequences(view, escapes, begins)) {
     for (const culprit of escape.culprits) {
@@ -78,18 +109,26 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
       group.culprits.add(culprit);
     }
   }
-  return [...groups].map(([key, group]) => {
-    const [first, ...others] = [...group.culprits].sort((a, b) => a - b);
-    const px = Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
-    return {
-      node: first!,
-      related: others,
-      key,
-      rect: [...group.culprits].map((node) => escapes.extent(node)).reduce(union),
-      by: { axis: 'x' as const, px },
-      message: sentence(px, others.length, clips, view),
-    };
-  });
+  return [...groups].map(([key, group]) => ({
+    key,
+    escapes: group.escapes,
+    culprits: [...group.culprits].sort((a, b) => a - b),
+  }));
+}
+
+function pxOf(escapes: EndEscapes, group: Group): number {
+  return Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
+}
+
+function sightingOf(escapes: EndEscapes, group: Group): Omit<Sighting, 'message'> {
+  const [first, ...others] = group.culprits;
+  return {
+    node: first!,
+    related: others,
+    key: group.key,
+    rect: group.culprits.map((node) => escapes.extent(node)).reduce(union),
+    by: { axis: 'x', px: pxOf(escapes, group) },
+  };
 }
 
 /** Siblings stretched by one that is too wide escape with it; only the one that drives the width is at fault. */
@@ -133,6 +172,12 @@ function sentence(px: number, others: number, clips: boolean, view: SnapshotView
   const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
   const then = clips ? 'is cut off there' : 'the page scrolls sideways';
   return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
+}
+
+function frameSentence(px: number, others: number, { window }: EndEscapes): string {
+  const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
+  const room = `the ${window.rtl ? 'left' : 'right'} edge of its ${Math.round(window.width)} px wide frame`;
+  return `${what} ${pxText(px)} past ${room}, and the frame scrolls sideways.`;
 }
 
 function unattributed(view: SnapshotView, px: number): Sighting {

@@ -13,6 +13,7 @@ import { isFreedInScroller } from '../../layout/scrollers.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
+import { squeezedLetters } from '../../sightings/squeezed-letters.js';
 import { onScreen, quoted } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -42,7 +43,10 @@ export const textOverlap: Rule = {
         if (pair) pairs.push(pair);
       }
     }
-    return byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group));
+    return [
+      ...byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group)),
+      ...squeezedLetters(scene, render),
+    ];
   },
 };
 
