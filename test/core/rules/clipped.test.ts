@@ -8,6 +8,7 @@ import {
   FLAG_PICTURE,
 } from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
 
 const PAGE = { width: 400, height: 800 };
 const HIDDEN = { 'overflow-x': 'hidden', 'overflow-y': 'hidden' };
@@ -191,5 +192,43 @@ describe('a picture and the shape that cuts it', () => {
   ])('%s is meant', (_, path) => {
     const round = path.startsWith('circle') ? { box: [10, 10, 100, 100] as const } : {};
     expect(shaped(path, round)).toEqual([]);
+  });
+});
+
+describe('what counts as one thing, and as ink', () => {
+  const window = (children: readonly Node[]): Node => ({
+    tag: 'div',
+    id: 'window',
+    box: [100, 0, 200, 100],
+    style: { 'overflow-x': 'hidden', 'overflow-y': 'hidden', position: 'relative' },
+    children,
+  });
+  const arrow = (id: string, x: number): Node => ({
+    tag: 'button',
+    id,
+    class: id,
+    box: [x, 40, 60, 24],
+    flags: FLAG_CONTROL,
+    style: { ...CARD, position: 'absolute' },
+    lines: [line(x + 10, 42, 40, id)],
+  });
+  test('controls of one box that are cut off are one defect, and a control with its words one thing', () => {
+    const render = renderOf({ width: 400 }, [window([arrow('back', 70), arrow('next', 270)])]);
+    const found = controlClipped.check(render);
+    expect(found.map(({ node, related }) => [render.view.id(node), related.length])).toEqual([['back', 1]]);
+    expect(found[0]!.message).toContain('The button “back” loses 30 px and is cut off');
+  });
+  test('accents of capitals are ink', () => {
+    // Capitals reach up to 3 px below the top of a line of 16 px type, accents above them.
+    const strip = (text: string): Node => ({
+      tag: 'p',
+      id: 'strip',
+      box: [0, 3, 300, 30],
+      style: { 'overflow-x': 'hidden', 'overflow-y': 'hidden' },
+      lines: [line(0, 0, 120, text)],
+    });
+    expect(seenBy(textClipped, { width: 400 }, [strip('ÉTÉ À QUAI')])).toEqual(['#strip y 3']);
+    expect(seenBy(textClipped, { width: 400 }, [strip('ETE A QUAI')])).toEqual([]);
+    expect(seenBy(textClipped, { width: 400 }, [strip('été à quai')])).toEqual([]);
   });
 });
