@@ -13,6 +13,8 @@ const truthSchema = z.array(
     when: z.record(z.string(), z.union([z.string(), z.number()])).optional(),
     profiles: z.array(z.string()),
     sweep: z.array(z.tuple([z.number(), z.number()])).optional(),
+    /** Of the window that is swept, CSS px. */
+    height: z.number().default(800),
     sees: z.string(),
     cause: z.string(),
     repair: z.string(),
