@@ -1,9 +1,9 @@
 import sharp from 'sharp';
 import { boxesIn } from '../../../src/core/compare/pixels/boxes.js';
-import { colourDistance } from '../../../src/core/compare/pixels/colour.js';
-import { differingPixels } from '../../../src/core/compare/pixels/differing.js';
+import { colourDistance, rememberedDistance } from '../../../src/core/compare/pixels/colour.js';
+import { differingPixels, LEAST_DISTANCE } from '../../../src/core/compare/pixels/differing.js';
 import { pictureOf, type Picture } from '../../../src/core/compare/pixels/picture.js';
-import { shiftMapOf } from '../../../src/core/compare/pixels/shift-map.js';
+import { ALONE, CELL, shiftMapOf, type ShiftMap } from '../../../src/core/compare/pixels/shift-map.js';
 import { pairingOf } from '../../../src/core/compare/pairing.js';
 import { ferryPage, ferryParts, lowered, words } from '../../support/ferry-page.js';
 import type { Node } from '../../support/snapshot.js';
@@ -77,6 +77,46 @@ test('noise of a few single px makes no box, and many places make few boxes', ()
   const found = boxesIn(many, 2000, 2000);
   expect(found.length).toBeLessThanOrEqual(24);
   expect(found.reduce((sum, box) => sum + box.count, 0)).toBe(33 * 33 * 64 + (34 * 34 - 33 * 33) * 64);
+});
+
+test('rows that are the same as a whole are passed over, and nothing else comes of it', async () => {
+  const [a, b] = [
+    await drawn(word('Wickham Quay') + disc(150, 150)),
+    await drawn(word('Wickham Quay', 20, 73) + disc(154, 163) + word('Far', 10, 230)),
+  ];
+  const [columns, rows] = [SIDE / CELL, SIDE / CELL];
+  const cells = columns * rows;
+  const map: ShiftMap = {
+    columns,
+    rows,
+    // The right half moved aside as well, the last rows have nothing before them; some cells showed other elements.
+    dx: Int16Array.from({ length: cells }, (_, cell) =>
+      cell >= cells - 3 * columns ? ALONE : cell % columns > 27 ? 4 : 0,
+    ),
+    dy: new Int16Array(cells).fill(13),
+    owner: Int32Array.from({ length: cells }, (_, cell) => (cell % 7 === 0 ? 2 : 1)),
+    ownerA: Int32Array.from({ length: cells }, (_, cell) => (cell % 11 === 0 ? 2 : 1)),
+    columnsA: columns,
+  };
+  const areSame = (x: Uint8Array, y: Uint8Array) => Buffer.compare(x, y) === 0;
+  const slowly = differingPixels(a, b, map);
+  expect(differingPixels(a, b, map, LEAST_DISTANCE, areSame)).toEqual(slowly);
+  expect(slowly.compared).toBeGreaterThan(0.5 * SIDE * SIDE);
+  expect([slowly.count > 0, slowly.from < slowly.to]).toEqual([true, true]);
+  const inPlace = differingPixels(a, b, null);
+  expect(differingPixels(a, b, null, LEAST_DISTANCE, areSame)).toEqual(inPlace);
+  const { mask, from, to } = inPlace;
+  expect(boxesIn(mask, SIDE, SIDE, from, to)).toEqual(boxesIn(mask, SIDE, SIDE));
+});
+
+test('of pairs of colours met before it is remembered how far they are apart, each for itself', () => {
+  const distance = rememberedDistance();
+  const word32 = (r: number, g: number, b: number) => r | (g << 8) | (b << 16);
+  for (let turn = 0; turn < 2; turn++)
+    for (let step = 0; step < 256; step += 5)
+      expect(distance(word32(step, 20, 255 - step), word32(10, step, 30))).toBe(
+        colourDistance(step, 20, 255 - step, 10, step, 30),
+      );
 });
 
 test('what a new part pushes down is compared where it went', async () => {

@@ -35,7 +35,7 @@ export function differingPixels(
 ): Differing {
   const mask = new Uint8Array(b.width * b.height);
   const found = shifts
-    ? compareShifted(a, b, shifts, least, mask)
+    ? compareShifted(a, b, shifts, least, mask, areSame)
     : compareInPlace(a, b, least, mask, areSame);
   return { mask, ...found };
 }
@@ -79,10 +79,12 @@ function compareInPlace(
 function compareShifted(
   a: Picture,
   b: Picture,
-  { columns, rows, dx, dy, owner, ownerA, columnsA }: ShiftMap,
+  shifts: ShiftMap,
   least: number,
   mask: Uint8Array,
+  areSame: AreSame | null,
 ): Found {
+  const { columns, rows, dx, dy, owner, ownerA, columnsA } = shifts;
   let count = 0;
   let compared = 0;
   let [from, to] = [0, 0];
@@ -91,36 +93,107 @@ function compareShifted(
     const fromY = y - dy[cell]!;
     return dx[cell] === ALONE || isOther(a, fromX, fromY, b, x, y, least);
   };
+  /** Whether what stood in its place was the same element: what is seen where another one was is the ground. */
+  const isOwn = (cell: number, fromX: number, fromY: number) =>
+    ownerA[Math.floor(fromY / CELL) * columnsA + Math.floor(fromX / CELL)] === owner[cell];
+  const look = (x: number, y: number, cell: number, row: number) => {
+    const column = cell - row * columns;
+    const [fromX, fromY] = [x - dx[cell]!, y - dy[cell]!];
+    if (a.words[fromY * a.width + fromX] === b.words[y * b.width + x]) return;
+    if (!isOwn(cell, fromX, fromY) || !isOther(a, fromX, fromY, b, x, y, least)) return;
+    // Cells are coarse: at an edge it may belong to what is beside it; or to what lies behind, which did not move.
+    if (column > 0 && !isOtherAt(x, y, cell - 1)) return;
+    if (column + 1 < columns && !isOtherAt(x, y, cell + 1)) return;
+    if (row > 0 && !isOtherAt(x, y, cell - columns)) return;
+    if (row + 1 < rows && !isOtherAt(x, y, cell + columns)) return;
+    if (!isOther(a, x, y, b, x, y, least)) return;
+    mask[y * b.width + x] = 1;
+    count++;
+  };
+  let runs: Run[] = [];
   for (let y = 0; y < b.height; y++) {
     const before = count;
     const row = Math.floor(y / CELL);
-    for (let x = 0; x < b.width; x++) {
-      const column = Math.floor(x / CELL);
-      const cell = row * columns + column;
-      if (dx[cell] === ALONE) continue;
-      const fromX = x - dx[cell]!;
-      const fromY = y - dy[cell]!;
-      const isThere = fromX >= 0 && fromY >= 0 && fromX < a.width && fromY < a.height;
-      if (!isThere) continue;
-      // Something else stood there: what is in its place now is the ground.
-      if (ownerA[Math.floor(fromY / CELL) * columnsA + Math.floor(fromX / CELL)] !== owner[cell]) continue;
-      compared++;
-      if (a.words[fromY * a.width + fromX] === b.words[y * b.width + x]) continue;
-      if (!isOther(a, fromX, fromY, b, x, y, least)) continue;
-      // Cells are coarse: at an edge it may belong to what is beside it; or to what lies behind, which did not move.
-      if (column > 0 && !isOtherAt(x, y, cell - 1)) continue;
-      if (column + 1 < columns && !isOtherAt(x, y, cell + 1)) continue;
-      if (row > 0 && !isOtherAt(x, y, cell - columns)) continue;
-      if (row + 1 < rows && !isOtherAt(x, y, cell + columns)) continue;
-      if (!isOther(a, x, y, b, x, y, least)) continue;
-      mask[y * b.width + x] = 1;
-      count++;
+    if (y % CELL === 0) runs = runsIn(shifts, row, a.width, b.width);
+    for (const run of runs) {
+      const { left, right } = run;
+      const fromY = y - run.dy;
+      if (fromY < 0 || fromY >= a.height) continue;
+      const rowA = Math.floor(fromY / CELL);
+      if (run.rowA !== rowA) {
+        run.rowA = rowA;
+        run.own = ownIn(shifts, row, run, rowA);
+      }
+      compared += run.own;
+      const [startA, startB] = [fromY * a.width + left - run.dx, y * b.width + left];
+      const isSame = areSame?.(
+        a.bytes.subarray(4 * startA, 4 * (startA + right - left)),
+        b.bytes.subarray(4 * startB, 4 * (startB + right - left)),
+      );
+      if (isSame === true) continue;
+      for (let x = left; x < right; x++) look(x, y, row * columns + Math.floor(x / CELL), row);
     }
     if (count === before) continue;
     if (before === 0) from = y;
     to = y + 1;
   }
   return { count, compared, from, to };
+}
+
+/** Cells of a row that moved together, as far as they are in both pictures from side to side. */
+interface Run {
+  /** Picture px. */
+  readonly left: number;
+  readonly right: number;
+  readonly dx: number;
+  readonly dy: number;
+  /** The row of cells behind it that was counted last, and how many of its pixels were: the rows of a cell have mostly the same behind them. */
+  rowA: number;
+  own: number;
+}
+
+function runsIn({ columns, dx, dy }: ShiftMap, row: number, widthA: number, widthB: number): Run[] {
+  const runs: Run[] = [];
+  const begin = row * columns;
+  for (let cell = begin; cell < begin + columns;) {
+    const first = cell;
+    const [byX, byY] = [dx[first]!, dy[first]!];
+    while (cell < begin + columns && dx[cell] === byX && dy[cell] === byY) cell++;
+    if (byX === ALONE) continue;
+    const left = Math.max((first - begin) * CELL, byX);
+    const right = Math.min((cell - begin) * CELL, widthB, widthA + byX);
+    if (right > left) runs.push({ left, right, dx: byX, dy: byY, rowA: -1, own: 0 });
+  }
+  return runs;
+}
+
+/** How many pixels of a part of a row show what they showed where they stood: the same element. @param rowA the row of cells there */
+function ownIn(
+  { columns, owner, ownerA, columnsA }: ShiftMap,
+  row: number,
+  { left, right, dx }: Run,
+  rowA: number,
+): number {
+  let count = 0;
+  let at = row * columns + Math.floor(left / CELL);
+  let atA = rowA * columnsA + Math.floor((left - dx) / CELL);
+  // What is left of the two cells.
+  let rest = CELL - (left % CELL);
+  let restA = CELL - ((left - dx) % CELL);
+  for (let x = left; x < right;) {
+    const step = Math.min(rest, restA, right - x);
+    if (owner[at] === ownerA[atA]) count += step;
+    x += step;
+    if ((rest -= step) === 0) {
+      at++;
+      rest = CELL;
+    }
+    if ((restA -= step) === 0) {
+      atA++;
+      restA = CELL;
+    }
+  }
+  return count;
 }
 
 /** Whether a pixel lies outside of what the other picture has around it, either way. */
