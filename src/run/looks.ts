@@ -49,8 +49,15 @@ export async function takeLooks(judge: Judge, render: RenderView, probe: Probe):
         ? NOTHING
         : NO_WORDS,
   );
+  // A sign that stands in the words that it lies on has its colour from them.
+  const kept = stylesOf(
+    view,
+    doubts.filter(({ cover, under }) => scene.contains(under, cover)),
+    ({ cover }) => cover,
+    (cover) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
+  );
   const pictures: Pixels[] = [];
-  for (const styles of [[], bare, without, [...without, ...bare]]) {
+  for (const styles of [[], [...bare, ...kept], without, [...without, ...bare]]) {
     const picture = await probe.pictureWith(styles, area);
     if (!picture) return;
     pictures.push(await pixelsOf(picture));

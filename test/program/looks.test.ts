@@ -40,3 +40,27 @@ test('pixels decide where boxes alone do not know, and what was seen is kept wit
   const again = await covered('--again', 'run', '--out', 'again');
   expect(again.map(({ message }) => message)).toEqual(found.map(({ message }) => message));
 });
+
+/** Signs and small drawings over words by their boxes. */
+const MARKS = `<!doctype html><meta name="viewport" content="width=device-width"><title>Marks</title>
+<style>body { margin: 16px; width: 340px; font: 16px/24px Arial, sans-serif }
+p, label { position: relative; margin: 0 0 40px; display: block; white-space: nowrap; width: 300px } .mark { position: absolute; top: 0; right: 0 }
+svg { fill: none; stroke: currentColor; stroke-width: 4 }</style>
+<p>A question that is as long as its line is wide<span class="mark">▼▼</span></p>
+<p>A line that ends beside its sign, as is meant<span class="mark" style="top: -9px; font-size: 12px">··</span></p>
+<p>A line with a drawing on the end of its letters<svg class="mark" width="24" height="24"><path d="M2 2l20 20M22 2l-20 20"/></svg></p>
+<p>A line with a drawing that keeps clear of letters<svg class="mark" width="44" height="24"><path d="M1 1h42v22h-42z" stroke-width="1"/></svg></p>
+<label><input value="What is written here" style="font: inherit; width: 200px"><svg class="mark" style="left: 4px" width="24" height="24"><circle cx="12" cy="13" r="8"/></svg></label>`;
+
+test('signs and drawings on letters are told by their ink, also where they stand in the words that they lie on', async () => {
+  await writeFile(join(temp.path, 'marks.html'), MARKS);
+  const found = await covered('marks.html', '--at', '390x844@2+mobile', '--shots', 'none', '--out', 'marks');
+  const told = found.map(({ message }) => /“([^”]*)”/.exec(message)?.[1]);
+  expect(told.sort()).toEqual([
+    'A line with a drawing on the end of it…',
+    'A question that is as long as its line…',
+    'What is written here',
+  ]);
+  for (const { message } of found)
+    expect(message).toMatch(/^Lies on the text “.*” over .* px² of ink lie under it\.$/);
+});

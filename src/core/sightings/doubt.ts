@@ -13,10 +13,17 @@ export interface Doubt {
 const LEAST_SHARE = 0.3;
 const LEAST_HIDDEN = 6;
 
-/** How much ink is hidden in a spot that was looked at, CSS px², 0 where nothing to speak of is; null where nobody looked. */
-export function hiddenInk({ snapshot }: SnapshotView, { cover, under }: Omit<Doubt, 'area'>): number | null {
+/**
+ * How much ink is hidden in a spot that was looked at, CSS px², 0 where nothing to speak of is; null where nobody looked.
+ * @param leastShare of the ink in the spot
+ */
+export function hiddenInk(
+  { snapshot }: SnapshotView,
+  { cover, under }: Omit<Doubt, 'area'>,
+  leastShare = LEAST_SHARE,
+): number | null {
   const { uid } = snapshot.nodes;
   const look = snapshot.looks?.find((one) => one.cover === uid[cover] && one.under === uid[under]);
   if (!look) return null;
-  return look.hidden >= LEAST_HIDDEN && look.hidden >= LEAST_SHARE * look.ink ? look.hidden : 0;
+  return look.hidden >= LEAST_HIDDEN && look.hidden >= leastShare * look.ink ? look.hidden : 0;
 }

@@ -24,6 +24,7 @@ import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
+import { marksOnWords } from '../../sightings/marks-on-words.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
@@ -53,8 +54,11 @@ interface Hiding {
   readonly ink: Ink;
   readonly common: Rect;
   readonly culprit: NodeIndex;
-  /** What pixels have to tell: nothing; whether the cover is there at all, since its shape is known roughly; or whether so little counts. */
-  readonly doubt: 'none' | 'shape' | 'slight';
+  /**
+   * What pixels have to tell: nothing; whether the cover is there at all, since its shape is known roughly; whether so little counts;
+   * or whether a sign or drawing lies on letters.
+   */
+  readonly doubt: 'none' | 'shape' | 'slight' | 'mark';
 }
 
 /**
@@ -72,7 +76,7 @@ export const covered: Rule = {
     const scene = sceneOf(render.view);
     const hidings = hidingsOf(render.view).filter(({ doubt, cover, ink }) => {
       if (doubt === 'none') return true;
-      const hidden = hiddenInk(render.view, { cover: cover.node, under: ink.node });
+      const hidden = lookedAt(render.view, { cover, ink, doubt });
       return hidden === null ? doubt === 'shape' : hidden > 0;
     });
     return [
@@ -110,6 +114,10 @@ const hidingsOf = perSnapshot((layout): readonly Hiding[] => {
     for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
   }
   for (const { ink, cover } of inksAtScrollEnds(scene)) look(ink, cover, true);
+  for (const { ink, cover } of marksOnWords(scene)) {
+    const hiding = hidingOf(scene, ink, cover, false, true);
+    if (hiding) hidings.push(hiding);
+  }
   return hidings;
 });
 
@@ -129,8 +137,11 @@ function coversAtEnd(scene: Scene): Cover[] {
   });
 }
 
-/** @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end */
-function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding | null {
+/**
+ * @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end
+ * @param isMark whether what lies over it is a sign or a drawing
+ */
+function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false, isMark = false): Hiding | null {
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
@@ -149,10 +160,10 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false): Hiding
   if (!common) return null;
   const isAway =
     isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || isAtEnd;
-  let doubt = doubtOf(view, ink, cover, common);
+  let doubt = isMark ? markDoubt(common) : doubtOf(view, ink, cover, common);
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
-  if (doubt === null || (doubt === 'slight' && isAway)) return null;
+  if (doubt === null || (/slight|mark/.test(doubt) && isAway)) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
@@ -183,6 +194,15 @@ function sunkIn(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex {
   for (let at = ink.node; at !== box; at = view.parent(at))
     if (Number.parseInt(view.style(at, 'z-index'), 10) < 0) return at;
   return -1;
+}
+
+/** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
+const MARK_SHARE = 0.12;
+/** Boxes of signs have room round them, CSS px. */
+const LEAST_MARK = 3;
+
+function markDoubt({ width, height }: Rect): Hiding['doubt'] | null {
+  return width >= LEAST_MARK && height >= LEAST_MARK ? 'mark' : null;
 }
 
 /** Whether boxes tell that something is lost; null where they tell that nothing is. */
@@ -239,13 +259,19 @@ function isLost(
   );
 }
 
+/** What a look showed to be hidden, CSS px²; null where nobody looked. */
+function lookedAt(
+  view: SnapshotView,
+  { cover, ink, doubt }: Pick<Hiding, 'cover' | 'ink' | 'doubt'>,
+): number | null {
+  const spot = { cover: cover.node, under: ink.node };
+  return doubt === 'mark' ? hiddenInk(view, spot, MARK_SHARE) : hiddenInk(view, spot);
+}
+
 /** What looks showed to be hidden, each element's once, CSS px². */
 function inkGone(view: SnapshotView, entries: readonly Hiding[]): number {
-  const pairs = new Map(entries.map(({ cover, ink }) => [`${cover.node} ${ink.node}`, { cover, ink }]));
-  return [...pairs.values()].reduce(
-    (sum, { cover, ink }) => sum + (hiddenInk(view, { cover: cover.node, under: ink.node }) ?? 0),
-    0,
-  );
+  const pairs = new Map(entries.map((entry) => [`${entry.cover.node} ${entry.ink.node}`, entry]));
+  return [...pairs.values()].reduce((sum, entry) => sum + (lookedAt(view, entry) ?? 0), 0);
 }
 
 function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
@@ -262,7 +288,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     culprit !== cover.node && scene.contains(culprit, ink.node) && !scene.contains(culprit, cover.node);
   const said = isUnder
     ? `${capital(what)} ${isMany ? 'lie' : 'lies'} hidden under ${shortName(view, cover.node)} over ${size}`
-    : `Hides ${what} over ${size}`;
+    : `${entries.every(({ doubt }) => doubt === 'mark') ? 'Lies on' : 'Hides'} ${what} over ${size}`;
   return {
     ...fault,
     affected: entries.map((hiding) => hiding.ink.node),

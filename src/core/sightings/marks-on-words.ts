@@ -1,0 +1,48 @@
+import { isMarkAtCorner } from '../intent/overlays.js';
+import { isSymbols } from '../intent/typography.js';
+import { controlAround } from '../layout/ancestors.js';
+import { displacedRoot } from '../layout/displace.js';
+import type { Cover, Ink, Scene } from '../layout/scene.js';
+
+/** Larger drawings are grounds, frames and flourishes, CSS px. */
+const MOST_SIDE = 48;
+/** A row of signs, stars for instance, CSS px. */
+const MOST_ROW = 120;
+/** A sign hardly shows through letters, nor they through it. */
+const LEAST_OPACITY = 0.35;
+
+/**
+ * Signs and small drawings that stand over words by their boxes, since one of the two was moved there: `▾` at the end of a label, a
+ * glass in a field. How much of a box a sign or a drawing fills, nobody knows but pixels.
+ */
+export function marksOnWords(scene: Scene): { readonly cover: Cover; readonly ink: Ink }[] {
+  return scene.inks
+    .filter(
+      (mark) => mark.shown !== null && isMark(scene, mark) && scene.opacity[mark.node]! >= LEAST_OPACITY,
+    )
+    .flatMap((mark) => {
+      const cover: Cover = { node: mark.node, rect: mark.shown!, rank: mark.rank };
+      return scene
+        .inksIn(cover.rect)
+        .filter((ink) => isUnder(scene, ink, mark) && !isMarkAtCorner(scene, ink.node, cover))
+        .map((ink) => ({ cover, ink }));
+    });
+}
+
+function isMark({ view }: Scene, mark: Ink): boolean {
+  const { width, height } = mark.full;
+  if (mark.kind === 'text') return isSymbols(view, mark) && height <= MOST_SIDE && width <= MOST_ROW;
+  return (
+    mark.kind === 'picture' && view.tag(mark.node) === 'svg' && width <= MOST_SIDE && height <= MOST_SIDE
+  );
+}
+
+function isUnder(scene: Scene, ink: Ink, mark: Ink): boolean {
+  const { view } = scene;
+  if (ink.kind !== 'text' || ink.rank >= mark.rank || isSymbols(view, ink)) return false;
+  if (scene.contains(mark.node, ink.node)) return false;
+  // A button with a sign on it is a control that lies there.
+  const control = controlAround(view, mark.node);
+  if (control >= 0 && !scene.contains(control, ink.node)) return false;
+  return displacedRoot(scene, mark.node, ink.node) >= 0 || displacedRoot(scene, ink.node, mark.node) >= 0;
+}
