@@ -69,3 +69,18 @@ test('signs and drawings on letters are told by their ink, also where they stand
   for (const { message } of again)
     expect(message).toMatch(/^Lies on the text “.*” over .* px² of ink lie under it\.$/);
 });
+
+test('a small picture of thin lines on letters counts, one that keeps clear of them does not', async () => {
+  const thin = (lines: string) =>
+    `<img class="mark" width="24" height="24" alt="" src='data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" fill="none" stroke="black" stroke-width="3">${lines}</svg>'>`;
+  const page = MARKS.replace(/<p>[^]*/, '');
+  await writeFile(
+    join(temp.path, 'thin.html'),
+    `${page}<p>A line whose end is crossed by a small picture${thin('<path d="M2 6h20M2 14h20"/>')}</p>
+<p>A line whose end is framed by a small picture, not more${thin('<path d="M1 1h22v22h-22z" stroke-width="1"/>')}</p>`,
+  );
+  const found = await covered('thin.html', '--at', '390x844@2+mobile', '--shots', 'none', '--out', 'thin');
+  expect(found.map(({ message }) => /“([^”]*)”/.exec(message)?.[1])).toEqual([
+    'A line whose end is crossed by a small…',
+  ]);
+});

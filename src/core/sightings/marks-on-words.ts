@@ -3,6 +3,8 @@ import { isSymbols } from '../intent/typography.js';
 import { controlAround } from '../layout/ancestors.js';
 import { displacedRoot } from '../layout/displace.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { FLAG_PICTURE } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Larger drawings are grounds, frames and flourishes, CSS px. */
 const MOST_SIDE = 48;
@@ -29,12 +31,17 @@ export function marksOnWords(scene: Scene): { readonly cover: Cover; readonly in
     });
 }
 
+/** Pictures of files are opaque boxes until they are looked at: they are there already. */
 function isMark({ view }: Scene, mark: Ink): boolean {
   const { width, height } = mark.full;
   if (mark.kind === 'text') return isSymbols(view, mark) && height <= MOST_SIDE && width <= MOST_ROW;
-  return (
-    mark.kind === 'picture' && view.tag(mark.node) === 'svg' && width <= MOST_SIDE && height <= MOST_SIDE
-  );
+  return view.tag(mark.node) === 'svg' && isSmallPicture(view, mark.node);
+}
+
+/** A picture so small that it is a sign, most of whose box is clear. */
+export function isSmallPicture(view: SnapshotView, i: NodeIndex): boolean {
+  const { width, height } = view.box(i);
+  return view.has(i, FLAG_PICTURE) && width <= MOST_SIDE && height <= MOST_SIDE;
 }
 
 function isUnder(scene: Scene, ink: Ink, mark: Ink): boolean {

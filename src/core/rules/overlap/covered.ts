@@ -24,7 +24,7 @@ import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
-import { marksOnWords } from '../../sightings/marks-on-words.js';
+import { isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
@@ -265,7 +265,8 @@ function lookedAt(
   { cover, ink, doubt }: Pick<Hiding, 'cover' | 'ink' | 'doubt'>,
 ): number | null {
   const spot = { cover: cover.node, under: ink.node };
-  return doubt === 'mark' ? hiddenInk(view, spot, MARK_SHARE) : hiddenInk(view, spot);
+  const isSign = doubt === 'mark' || isSmallPicture(view, cover.node);
+  return isSign ? hiddenInk(view, spot, MARK_SHARE) : hiddenInk(view, spot);
 }
 
 /** What looks showed to be hidden, each element's once, CSS px². */
