@@ -40,7 +40,7 @@ export class EndEscapes {
       frame < 0
         ? isFixed(view, i)
         : view.style(i, 'position') === 'fixed' && view.containingElement(i) === frame;
-    for (let i = frame + 1; i < view.count && view.parent(i) >= frame; i++) {
+    for (const i of this.nodes()) {
       if (!view.isRendered(i) || isStill(i)) continue;
       const box = view.box(i);
       let past = 0;
@@ -52,6 +52,18 @@ export class EndEscapes {
       }
       this.past[i] = past >= TOLERANCE ? past : 0;
     }
+  }
+
+  /** What stands in the window, in the page's order. */
+  private *nodes(): Generator<NodeIndex> {
+    const { view } = this;
+    const { frame } = this.window;
+    for (let i = frame + 1; i < view.count && view.parent(i) >= frame; i++) yield i;
+  }
+
+  /** Where an escape begins. */
+  beginnings(): NodeIndex[] {
+    return [...this.nodes()].filter((i) => this.beginsAt(i));
   }
 
   escapes(i: NodeIndex): boolean {

@@ -1,6 +1,6 @@
 import { covered } from '../../../src/core/rules/overlap/covered.js';
 import { textOverlap } from '../../../src/core/rules/overlap/text-overlap.js';
-import { FLAG_PICTURE, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 
@@ -27,6 +27,18 @@ describe('words behind the ground of what they stand in', () => {
   });
   test('a negative z-index puts them there, and is at fault', () => {
     expect(seenBy(covered, PAGE, [section({ 'z-index': '-1' })])).toEqual(['#sunk y 12']);
+  });
+  test('what waits there is left alone: a slide behind the one that is shown, a menu', () => {
+    const { children, ...box } = section({ 'z-index': '-1' });
+    const [sunk] = children!;
+    const shown: Node = { ...sunk!, id: 'shown', style: { position: 'absolute' } };
+    expect(seenBy(covered, PAGE, [{ ...box, children: [sunk!, shown] }])).toEqual([]);
+    const menu: Node = {
+      ...sunk!,
+      style: { position: 'absolute', 'z-index': '-1' },
+      children: [{ tag: 'a', box: [10, 110, 380, 20], flags: FLAG_CONTROL, lines: [line(10, 110, 180)] }],
+    };
+    expect(seenBy(covered, PAGE, [{ ...box, children: [menu] }])).toEqual([]);
   });
   test('not where the ground is of a stacking context, nor without a z-index', () => {
     const context = { position: 'relative', 'z-index': '0' };

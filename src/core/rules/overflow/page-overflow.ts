@@ -63,12 +63,9 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
   if (!clips && scrolled < 1) return [];
 
   const escapes = endEscapes(view);
-  const begins: NodeIndex[] = [];
-  for (let i = 0; i < view.count; i++) {
-    if (!escapes.beginsAt(i)) continue;
-    if (clips && (isOffCanvas(view, escapes, i) || !losesContent(view, escapes, i))) continue;
-    begins.push(i);
-  }
+  const begins = escapes
+    .beginnings()
+    .filter((i) => !clips || (!isOffCanvas(view, escapes, i) && losesContent(view, escapes, i)));
   if (begins.length === 0) return clips ? [] : [unattributed(view, scrolled)];
 
   return groupsOf(view, escapes, begins).map((group) => ({
@@ -80,9 +77,7 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
 /** What is too wide for a frame that can be scrolled: nobody does so in a window within a page that does not. */
 function framesTooNarrow(view: SnapshotView): Sighting[] {
   return frameEscapes(view).flatMap((escapes) => {
-    const begins: NodeIndex[] = [];
-    for (let i = escapes.window.frame + 1; i < view.count && view.parent(i) >= escapes.window.frame; i++)
-      if (escapes.past[i]! >= LEAST_IN_FRAME && escapes.beginsAt(i)) begins.push(i);
+    const begins = escapes.beginnings().filter((i) => escapes.past[i]! >= LEAST_IN_FRAME);
     return groupsOf(view, escapes, begins).map((group) => ({
       ...sightingOf(escapes, group),
       message: frameSentence(pxOf(escapes, group), group.culprits.length - 1, escapes),

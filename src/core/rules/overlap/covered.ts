@@ -28,6 +28,7 @@ import { isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js'
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
+import { sunkIn } from '../../sightings/sunk.js';
 import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
@@ -145,7 +146,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false, isMark 
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
-  const sunk = scene.contains(cover.node, ink.node) ? sunkIn(view, ink, cover.node) : -1;
+  const sunk = scene.contains(cover.node, ink.node) ? sunkIn(scene, ink, cover.node) : -1;
   if (sunk < 0 && scene.contains(cover.node, ink.node)) return null;
   if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
@@ -183,17 +184,6 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false, isMark 
   const misplaced = Math.max(sunk, held);
   const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
   return { cover, ink, common, culprit, doubt: settled };
-}
-
-/**
- * What stands in a box and was put behind its ground: words of a negative `z-index` in a box that makes no stacking context
- * (CSS 2.1, appendix E). −1 for anything else.
- */
-function sunkIn(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex {
-  if (ink.kind !== 'text' || box === view.body) return -1;
-  for (let at = ink.node; at !== box; at = view.parent(at))
-    if (Number.parseInt(view.style(at, 'z-index'), 10) < 0) return at;
-  return -1;
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
