@@ -50,6 +50,7 @@ export class LineColumns {
   }
 }
 
-function pushBox(target: number[], { dx, dy }: Frame, { x, y, width, height }: Box): void {
+/** A rectangle of a frame as one of the page. */
+export function pushBox(target: number[], { dx, dy }: Frame, { x, y, width, height }: Box): void {
   target.push(px(x + dx), px(y + dy), px(width), px(height));
 }

@@ -9,7 +9,7 @@ import type { WireSnapshot } from '../core/layout/wire.js';
 import { px, type Interner } from './columns.js';
 import { NO_EDGES } from './edges.js';
 import type { Names } from './element-facts.js';
-import type { Frame } from './line-columns.js';
+import { pushBox, type Frame } from './line-columns.js';
 import type { Box } from './pseudo-box.js';
 import type { StyleReader } from './style-reader.js';
 
@@ -117,8 +117,7 @@ export class NodeColumns {
         })
       : reader.none;
     columns.style.push(row);
-    const { dx, dy } = place.frame;
-    if (rect) push(columns.box, rect.x + dx, rect.y + dy, rect.width, rect.height);
+    if (rect) pushBox(columns.box, place.frame, rect);
     else columns.box.push(0, 0, 0, 0);
     push(columns.border, ...border);
     push(columns.padding, ...(style ? reader.edges(style, element, 'padding') : NO_EDGES));

@@ -4,7 +4,6 @@
  */
 export const childrenOf = accessor(Element.prototype, 'children');
 export const childNodesOf = accessor(Node.prototype, 'childNodes');
-export const firstChildOf = accessor(Node.prototype, 'firstChild');
 export const lastChildOf = accessor(Node.prototype, 'lastChild');
 export const parentElementOf = accessor(Node.prototype, 'parentElement');
 export const idOf = accessor(Element.prototype, 'id');

@@ -4,7 +4,7 @@ import { FLAG_TEXT } from '../../src/core/layout/snapshot.js';
 const bare = function bare() {
   return null;
 };
-for (const name of ['children', 'childNodes', 'firstChild', 'lastChild', 'parentElement', 'id', 'style'])
+for (const name of ['children', 'childNodes', 'lastChild', 'parentElement', 'id', 'style'])
   Object.defineProperty(bare.prototype, name, { get: () => null, configurable: true });
 Object.assign(globalThis, { Element: bare, Node: bare, HTMLElement: bare });
 

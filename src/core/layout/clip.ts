@@ -1,15 +1,24 @@
 import { containsPaint } from '../css/containing.js';
 import { perStyle } from './memo.js';
+import { FLAG_STILL_FRAME } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 import { isInline } from './displays.js';
 
 /** Whether an element cuts off, or scrolls, what sticks out of it along an axis. The viewport's own overflow is not it. */
 export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
-  const tag = view.tag(i);
-  if (tag === 'iframe' || tag === 'frame') return true;
-  if (tag === 'svg') return cutsDrawing(view, i);
+  if (isFrame(view, i)) return true;
+  if (view.tag(i) === 'svg') return cutsDrawing(view, i);
   if (isContained(view, i)) return true;
   return (axis === 'x' ? hasOverflowX : hasOverflowY)(view, i) && !givesOverflowToViewport(view, i);
+}
+
+function isFrame(view: SnapshotView, i: NodeIndex): boolean {
+  return /^i?frame$/.test(view.tag(i));
+}
+
+/** Whether an element is a frame whose document may be scrolled. */
+export function isScrollingFrame(view: SnapshotView, i: NodeIndex): boolean {
+  return isFrame(view, i) && !view.has(i, FLAG_STILL_FRAME);
 }
 
 const isContained = perStyle(

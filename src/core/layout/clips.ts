@@ -1,8 +1,7 @@
 import type { Clip } from '../geometry/clip.js';
 import type { Rect } from '../geometry/rect.js';
-import { clipsAxis } from './clip.js';
+import { clipsAxis, isScrollingFrame } from './clip.js';
 import { clipPathInset, legacyClip, type Insets } from '../css/clip-values.js';
-import { FLAG_STILL_FRAME } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** An element that cuts off, and the edges at which it does. */
@@ -189,7 +188,7 @@ function contentClip(view: SnapshotView, i: NodeIndex): ContentClip | null {
   const box = view.paddingBox(i);
   const overflowX = view.style(i, 'overflow-x');
   const overflowY = view.style(i, 'overflow-y');
-  const isScrollingFrame = /^i?frame$/.test(view.tag(i)) && !view.has(i, FLAG_STILL_FRAME);
+  const isScroller = isScrollingFrame(view, i);
   const margin = Number.parseFloat(/([\d.]+)px/.exec(view.style(i, 'overflow-clip-margin'))?.[1] ?? '0');
   const marginX = overflowX === 'clip' ? margin : 0;
   const marginY = overflowY === 'clip' ? margin : 0;
@@ -200,7 +199,7 @@ function contentClip(view: SnapshotView, i: NodeIndex): ContentClip | null {
       top: y ? box.y - marginY : -Infinity,
       bottom: y ? box.y + box.height + marginY : Infinity,
     },
-    scrollsX: isScrollingFrame || /auto|scroll/.test(overflowX),
-    scrollsY: isScrollingFrame || /auto|scroll/.test(overflowY),
+    scrollsX: isScroller || /auto|scroll/.test(overflowX),
+    scrollsY: isScroller || /auto|scroll/.test(overflowY),
   };
 }

@@ -1,8 +1,7 @@
 import { isFixed } from './viewport-layer.js';
 import { rightOf, union, type Rect } from '../geometry/rect.js';
-import { contentClipX, type ClipX } from './clip.js';
+import { contentClipX, isScrollingFrame, type ClipX } from './clip.js';
 import { perSnapshot } from './memo.js';
-import { FLAG_STILL_FRAME } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Less than this past the edge is rounding, not escape: layout is in 1/64 px, scroll sizes are in whole px. */
@@ -128,8 +127,7 @@ const WIDEST_BAR = 25;
 export const frameEscapes = perSnapshot((view): readonly EndEscapes[] => {
   const found: EndEscapes[] = [];
   for (let i = 0; i < view.count; i++) {
-    const isFrame = /^i?frame$/.test(view.tag(i)) && view.isRendered(i) && !view.has(i, FLAG_STILL_FRAME);
-    const root = isFrame ? view.childrenOf(i)[0] : undefined;
+    const root = isScrollingFrame(view, i) && view.isRendered(i) ? view.childrenOf(i)[0] : undefined;
     if (root === undefined || /hidden|clip/.test(overflowOf(view, root))) continue;
     const { x, width } = view.contentBox(i);
     const bar = width - view.box(root).width;

@@ -17,19 +17,27 @@ const SPACING = SETTING_PROPERTIES.indexOf('letter-spacing');
 /** Texts whose letters lie on one another by their `letter-spacing`. */
 export function squeezedLetters(scene: Scene, render: RenderView): Sighting[] {
   const { view } = scene;
-  const spacing = (i: NodeIndex) => pxOf(view.settingOf(i).split(';')[SPACING] ?? '') ?? 0;
-  const found = scene.inks
-    .filter((ink) => ink.kind === 'text' && ink.shown !== null && spacing(ink.node) < 0)
-    .filter(({ node }) => -spacing(node) >= LEAST_EM * Number.parseFloat(view.style(node, 'font-size')))
-    .filter((ink) => !isDecoration(scene, ink.node) && !isSymbols(view, ink))
-    .map((ink) => ({ ink, culprit: ink.node }));
+  // Most texts are set like others.
+  const closer = new Map<string, number>();
+  const closerBy = (i: NodeIndex) => {
+    const setting = view.settingOf(i);
+    let px = closer.get(setting);
+    if (px === undefined) closer.set(setting, (px = -(pxOf(setting.split(';')[SPACING] ?? '') ?? 0)));
+    return px;
+  };
+  const found = scene.inks.flatMap((ink) => {
+    if (ink.kind !== 'text' || ink.shown === null) return [];
+    const by = closerBy(ink.node);
+    const isOnAnother = by > 0 && by >= LEAST_EM * Number.parseFloat(view.style(ink.node, 'font-size'));
+    if (!isOnAnother || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
+    return [{ ink, shown: ink.shown, by, culprit: ink.node }];
+  });
   return byCulprit(view, found).map(({ entries, fault }) => {
-    const { ink } = entries[0]!;
-    const by = -spacing(ink.node);
+    const { ink, by } = entries[0]!;
     return {
       ...fault,
       affected: entries.map((entry) => entry.ink.node),
-      rect: entries.map((entry) => entry.ink.shown!).reduce(union),
+      rect: entries.map(({ shown }) => shown).reduce(union),
       by: { axis: 'x', px: by },
       message: `The letters of ${quoted(view, ink)} lie on one another, each ${px(by)} closer than they are drawn, ${onScreen(render)}.`,
     };

@@ -26,7 +26,7 @@ export function colourDistance(
   return Math.sqrt(l * l + a * a + b * b);
 }
 
-/** Two powers of two: as many pairs are remembered as fit. */
+/** Two to this power is how many pairs are remembered. */
 const KEPT_BITS = 14;
 
 /**

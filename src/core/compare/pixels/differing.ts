@@ -51,17 +51,13 @@ function compareInPlace(
 ): Found {
   const width = Math.min(a.width, b.width);
   const height = Math.min(a.height, b.height);
+  const rows = new Rows();
   let count = 0;
-  let [from, to] = [0, 0];
   for (let y = 0; y < height; y++) {
     const before = count;
     const rowA = y * a.width;
     const rowB = y * b.width;
-    const isSame = areSame?.(
-      a.bytes.subarray(4 * rowA, 4 * (rowA + width)),
-      b.bytes.subarray(4 * rowB, 4 * (rowB + width)),
-    );
-    if (isSame === true) continue;
+    if (isSamePart(a, rowA, b, rowB, width, areSame)) continue;
     for (let x = 0; x < width; x++) {
       if (a.words[rowA + x] === b.words[rowB + x]) continue;
       if (isOther(a, x, y, b, x, y, least)) {
@@ -69,11 +65,38 @@ function compareInPlace(
         count++;
       }
     }
-    if (count === before) continue;
-    if (before === 0) from = y;
-    to = y + 1;
+    if (count > before) rows.add(y);
   }
-  return { count, compared: width * height, from, to };
+  return { count, compared: width * height, from: rows.from, to: rows.to };
+}
+
+/** The rows in which pixels differ, met from the top down. */
+class Rows {
+  from = 0;
+  /** The one after the last. */
+  to = 0;
+
+  add(y: number): void {
+    if (this.to === 0) this.from = y;
+    this.to = y + 1;
+  }
+}
+
+/** Whether so many pixels from two places on are known to be the same. */
+function isSamePart(
+  a: Picture,
+  startA: number,
+  b: Picture,
+  startB: number,
+  length: number,
+  areSame: AreSame | null,
+): boolean {
+  return (
+    areSame?.(
+      a.bytes.subarray(4 * startA, 4 * (startA + length)),
+      b.bytes.subarray(4 * startB, 4 * (startB + length)),
+    ) ?? false
+  );
 }
 
 function compareShifted(
@@ -85,9 +108,9 @@ function compareShifted(
   areSame: AreSame | null,
 ): Found {
   const { columns, rows, dx, dy, owner, ownerA, columnsA } = shifts;
+  const met = new Rows();
   let count = 0;
   let compared = 0;
-  let [from, to] = [0, 0];
   const isOtherAt = (x: number, y: number, cell: number) => {
     const fromX = x - dx[cell]!;
     const fromY = y - dy[cell]!;
@@ -125,19 +148,13 @@ function compareShifted(
         run.own = ownIn(shifts, row, run, rowA);
       }
       compared += run.own;
-      const [startA, startB] = [fromY * a.width + left - run.dx, y * b.width + left];
-      const isSame = areSame?.(
-        a.bytes.subarray(4 * startA, 4 * (startA + right - left)),
-        b.bytes.subarray(4 * startB, 4 * (startB + right - left)),
-      );
-      if (isSame === true) continue;
+      const startA = fromY * a.width + left - run.dx;
+      if (isSamePart(a, startA, b, y * b.width + left, right - left, areSame)) continue;
       for (let x = left; x < right; x++) look(x, y, row * columns + Math.floor(x / CELL), row);
     }
-    if (count === before) continue;
-    if (before === 0) from = y;
-    to = y + 1;
+    if (count > before) met.add(y);
   }
-  return { count, compared, from, to };
+  return { count, compared, from: met.from, to: met.to };
 }
 
 /** Cells of a row that moved together, as far as they are in both pictures from side to side. */

@@ -68,20 +68,18 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
     .filter((i) => !clips || (!isOffCanvas(view, escapes, i) && losesContent(view, escapes, i)));
   if (begins.length === 0) return clips ? [] : [unattributed(view, scrolled)];
 
-  return groupsOf(view, escapes, begins).map((group) => ({
-    ...sightingOf(escapes, group),
-    message: sentence(pxOf(escapes, group), group.culprits.length - 1, clips, view),
-  }));
+  return groupsOf(view, escapes, begins).map((group) =>
+    sightingOf(escapes, group, (px, others) => sentence(px, others, clips, view)),
+  );
 }
 
 /** What is too wide for a frame that can be scrolled: nobody does so in a window within a page that does not. */
 function framesTooNarrow(view: SnapshotView): Sighting[] {
   return frameEscapes(view).flatMap((escapes) => {
     const begins = escapes.beginnings().filter((i) => escapes.past[i]! >= LEAST_IN_FRAME);
-    return groupsOf(view, escapes, begins).map((group) => ({
-      ...sightingOf(escapes, group),
-      message: frameSentence(pxOf(escapes, group), group.culprits.length - 1, escapes),
-    }));
+    return groupsOf(view, escapes, begins).map((group) =>
+      sightingOf(escapes, group, (px, others) => frameSentence(px, others, escapes)),
+    );
   });
 }
 
@@ -111,18 +109,21 @@ function groupsOf(view: SnapshotView, escapes: EndEscapes, begins: readonly Node
   }));
 }
 
-function pxOf(escapes: EndEscapes, group: Group): number {
-  return Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
-}
-
-function sightingOf(escapes: EndEscapes, group: Group): Omit<Sighting, 'message'> {
+/** @param says what is to be told of so many px, and so many others like it */
+function sightingOf(
+  escapes: EndEscapes,
+  group: Group,
+  says: (px: number, others: number) => string,
+): Sighting {
   const [first, ...others] = group.culprits;
+  const px = Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
   return {
     node: first!,
     related: others,
     key: group.key,
     rect: group.culprits.map((node) => escapes.extent(node)).reduce(union),
-    by: { axis: 'x', px: pxOf(escapes, group) },
+    by: { axis: 'x', px },
+    message: says(px, others.length),
   };
 }
 

@@ -106,19 +106,16 @@ function agreed(hidings: readonly Hiding[]): Hiding[] {
 const hidingsOf = perSnapshot((layout): readonly Hiding[] => {
   const scene = sceneOf(layout);
   const hidings: Hiding[] = [];
-  const look = (ink: Ink, cover: Cover, isAtEnd = false) => {
-    const hiding = hidingOf(scene, ink, cover, isAtEnd);
+  const look = (ink: Ink, cover: Cover, as: Meeting = 'boxes') => {
+    const hiding = hidingOf(scene, ink, cover, as);
     if (hiding) hidings.push(hiding);
   };
   for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
   for (const cover of coversAtEnd(scene)) {
     for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
   }
-  for (const { ink, cover } of inksAtScrollEnds(scene)) look(ink, cover, true);
-  for (const { ink, cover } of marksOnWords(scene)) {
-    const hiding = hidingOf(scene, ink, cover, false, true);
-    if (hiding) hidings.push(hiding);
-  }
+  for (const { ink, cover } of inksAtScrollEnds(scene)) look(ink, cover, 'at-end');
+  for (const { ink, cover } of marksOnWords(scene)) look(ink, cover, 'mark');
   return hidings;
 });
 
@@ -139,15 +136,18 @@ function coversAtEnd(scene: Scene): Cover[] {
 }
 
 /**
- * @param isAtEnd whether the ink is told where it lies once its scroll container is scrolled to the end
- * @param isMark whether what lies over it is a sign or a drawing
+ * How two come to lie on one another: by their boxes as the page stands; where the ink is once its scroll container is scrolled to the
+ * end; or by what a sign or a drawing fills of its box.
  */
-function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false, isMark = false): Hiding | null {
+type Meeting = 'boxes' | 'at-end' | 'mark';
+
+function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | null {
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
   if (cover.rank <= ink.rank) return null;
-  const sunk = scene.contains(cover.node, ink.node) ? sunkIn(scene, ink, cover.node) : -1;
-  if (sunk < 0 && scene.contains(cover.node, ink.node)) return null;
+  const isInside = scene.contains(cover.node, ink.node);
+  const sunk = isInside ? sunkIn(scene, ink, cover.node) : -1;
+  if (isInside && sunk < 0) return null;
   if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
   const isControl = view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
@@ -160,15 +160,15 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, isAtEnd = false, isMark 
   const common = intersect(ink.shown!, cover.rect);
   if (!common) return null;
   const isAway =
-    isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || isAtEnd;
-  let doubt = isMark ? markDoubt(common) : doubtOf(view, ink, cover, common);
+    isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || as === 'at-end';
+  let doubt = as === 'mark' ? markDoubt(common) : doubtOf(view, ink, cover, common);
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
-  if (doubt === null || (/slight|mark/.test(doubt) && isAway)) return null;
+  if (doubt === null || (isAway && (doubt === 'slight' || doubt === 'mark'))) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
-  if (!isAtEnd && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
+  if (as !== 'at-end' && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   const held = heldOver(scene, cover, ink);
