@@ -114,6 +114,7 @@ export class ChromiumPage implements PageDriver {
     ...args: Parameters<PageApi[Name]>
   ): Promise<Awaited<ReturnType<PageApi[Name]>>> {
     const call = () => this.world!.call(name, ...args);
+    if (this.pump && name === 'resized') return this.pump.once(call);
     return this.pump && WAITS_FOR_FRAMES.has(name) ? this.pump.during(call) : call();
   }
 

@@ -2,6 +2,8 @@ import type { CDPSession } from 'puppeteer-core';
 
 /** The time between two frames of a screen, ms. */
 const SCREEN_MS = 16;
+/** What one who waits for one frame gets to end with it, ms. */
+const BRIEF_MS = 8;
 
 /**
  * Asks for the frames of a tab whose browser makes none by itself: while somebody waits for what a frame brings, one after
@@ -12,6 +14,8 @@ export class FramePump {
   /** How many wait for frames, and how many of these for what they paint. */
   private urgent = 0;
   private painted = 0;
+  /** How many of them will likely need no frame but the next. */
+  private brief = 0;
   private running = false;
   private wake: (() => void) | null = null;
 
@@ -36,6 +40,16 @@ export class FramePump {
       return await work();
     } finally {
       end();
+    }
+  }
+
+  /** Waits for work that one frame is likely enough for: the next one lets it be a little. */
+  async once<T>(work: () => Promise<T>): Promise<T> {
+    this.brief++;
+    try {
+      return await this.during(work);
+    } finally {
+      this.brief--;
     }
   }
 
@@ -66,14 +80,15 @@ export class FramePump {
       const made = await this.session
         .send('HeadlessExperimental.beginFrame', { noDisplayUpdates: this.painted === 0 })
         .catch(() => null);
-      if (this.urgent === 0 || made === null) await this.pause();
+      if (this.urgent > 0 && this.brief === this.urgent) await this.pause(BRIEF_MS);
+      if (this.urgent === 0 || made === null) await this.pause(SCREEN_MS);
     }
   }
 
-  private pause(): Promise<void> {
+  private pause(mostMs: number): Promise<void> {
     if (!this.running) return Promise.resolve();
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, SCREEN_MS);
+      const timer = setTimeout(resolve, mostMs);
       this.wake = () => {
         clearTimeout(timer);
         resolve();
