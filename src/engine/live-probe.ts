@@ -5,9 +5,12 @@ import { queriesInScript } from '../core/css/script-queries.js';
 import { queriesIn } from '../core/css/sheet-queries.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Deadline } from './deadline.js';
-import type { PageDriver, StyleOrigins } from './driver.js';
+import type { PageDriver, PictureArea, StyleOrigins } from './driver.js';
 import type { Rect } from '../core/geometry/rect.js';
 import type { Generated, IdleMedia, LayoutChange, Probe, StyleChange } from './probe.js';
+
+/** What a page that was scrolled gets for each of the things that it may still wait for. */
+const AT_REST_MS = 500;
 
 /** A probe into an open page. */
 export class LiveProbe implements Probe {
@@ -30,11 +33,16 @@ export class LiveProbe implements Probe {
   }
 
   async pictureWith(styles: readonly StyleChange[], area: Rect): Promise<Buffer | null> {
+    if (!this.driver.capabilities.has('pictures')) return null;
+    return this.dressed(styles, { ...area, scale: 1 });
+  }
+
+  /** @param area null: what the screen shows */
+  private async dressed(styles: readonly StyleChange[], area: PictureArea | null): Promise<Buffer> {
     const { driver, deadline } = this;
-    if (!driver.capabilities.has('pictures')) return null;
     try {
       if (styles.length > 0) await deadline.race(driver.call('dress', { styles }));
-      return await deadline.race(driver.picture({ ...area, scale: 1 }, 'png'));
+      return await deadline.race(driver.picture(area, 'png'));
     } finally {
       if (styles.length > 0) await deadline.race(driver.call('endTrial'));
     }
@@ -107,6 +115,25 @@ export class LiveProbe implements Probe {
       return await deadline.race(driver.picture(null, 'png'));
     } finally {
       await deadline.race(driver.call('scrolledTo', before));
+    }
+  }
+
+  async screensWith(changes: readonly (readonly StyleChange[])[], y: number): Promise<Buffer[] | null> {
+    const { driver, deadline } = this;
+    if (!driver.capabilities.has('pictures')) return null;
+    // What a script does to a bar once the page is scrolled comes with a transition.
+    const scrollTo = async (to: number) => {
+      const from = await deadline.race(driver.call('scrolledTo', to));
+      await deadline.race(driver.call('settle', AT_REST_MS));
+      return from;
+    };
+    const before = await scrollTo(y);
+    const pictures: Buffer[] = [];
+    try {
+      for (const styles of changes) pictures.push(await this.dressed(styles, null));
+      return pictures;
+    } finally {
+      await scrollTo(before);
     }
   }
 

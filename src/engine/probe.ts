@@ -34,5 +34,10 @@ export interface Probe {
   queries(): Promise<FoundQuery[]>;
   /** What the screen shows with the page scrolled to a height, CSS px, a PNG file at device pixels; null where the engine takes none. The page is where it was afterwards. */
   screenAt(y: number): Promise<Buffer | null>;
+  /**
+   * What the screen shows with the page scrolled to a height and at rest there, CSS px, once for each set of changed styles, each taken back
+   * before the next: PNG files at device pixels; null where the engine takes none. The page is where it was afterwards, and at rest.
+   */
+  screensWith(changes: readonly (readonly StyleChange[])[], y: number): Promise<Buffer[] | null>;
   close(): Promise<void>;
 }

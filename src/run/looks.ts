@@ -24,16 +24,66 @@ const NO_WORDS = {
 };
 const NOTHING = { opacity: '0' };
 
+/** So many scroll positions of a render are looked at. */
+const MOST_SCROLLED = 2;
+
 /**
  * Looks at the doubtful spots of a render in the live page. Ink is what changes in a picture when the words are made
  * transparent: counted with and without what lies over them, the difference is what it hides. All spots are seen in the same four
- * pictures. What was seen is kept with the layout, which is to be judged after that.
+ * pictures, and those that meet only while the page scrolls in four more. What was seen is kept with the layout, which is to be judged after
+ * that.
+ * @param known looks at another size of the same open page: what was seen of a bar there needs no other look
  */
-export async function takeLooks(judge: Judge, render: RenderView, probe: Probe): Promise<void> {
+export async function takeLooks(
+  judge: Judge,
+  render: RenderView,
+  probe: Probe,
+  known: readonly Look[] = [],
+): Promise<void> {
   const { view } = render;
+  const all = judge.doubts(render);
+  if (all.length === 0) return;
+  const looks: Look[] = [];
+  const atRest = withinReach(all.filter(({ passing }) => !passing));
+  if (atRest.doubts.length > 0)
+    looks.push(
+      ...(await lookAt(view, atRest.doubts, atRest.area, (changes) =>
+        inTurn(changes, (styles) => probe.pictureWith(styles, atRest.area)),
+      )),
+    );
+  const passing = all.filter((doubt) => doubt.passing);
+  const seen = known.filter(({ bar }) => bar !== undefined);
+  const isKnown = (doubt: Doubt) => seen.some(({ bar }) => bar === view.uid(doubt.passing!.bar));
+  looks.push(...seen);
+  for (const doubt of passing.filter((one) => !isKnown(one)).slice(0, MOST_SCROLLED)) {
+    const { scrolled, bar } = doubt.passing!;
+    const { shownWidth: width, shownHeight: height } = view.snapshot.viewport;
+    const screen = { x: 0, y: scrolled, width, height };
+    const found = await lookAt(view, [doubt], screen, (changes) => probe.screensWith(changes, scrolled));
+    looks.push(...found.map((look) => ({ ...look, bar: view.uid(bar) })));
+  }
+  if (looks.length > 0) view.snapshot.looks = looks;
+}
+
+/** Each in its turn, until one can't be had. */
+async function inTurn<A, B>(given: readonly A[], work: (one: A) => Promise<B | null>): Promise<B[] | null> {
+  const done: B[] = [];
+  for (const one of given) {
+    const result = await work(one);
+    if (result === null) return null;
+    done.push(result);
+  }
+  return done;
+}
+
+/** @param area what the pictures show, CSS px of the page */
+async function lookAt(
+  view: SnapshotView,
+  doubts: readonly Doubt[],
+  area: Rect,
+  shoot: (changes: readonly StyleChange[][]) => Promise<Buffer[] | null>,
+): Promise<Look[]> {
   const scene = sceneOf(view);
-  const { doubts, area } = withinReach(judge.doubts(render));
-  if (doubts.length === 0) return;
   const without = stylesOf(
     view,
     doubts,
@@ -56,13 +106,14 @@ export async function takeLooks(judge: Judge, render: RenderView, probe: Probe):
     ({ cover }) => cover,
     (cover) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
   );
-  const pictures: Pixels[] = [];
-  for (const styles of [[], [...bare, ...kept], without, [...without, ...bare]]) {
-    const picture = await probe.pictureWith(styles, area);
-    if (!picture) return;
-    pictures.push(await pixelsOf(picture));
-  }
-  const [seen, seenBare, open, openBare] = pictures as [Pixels, Pixels, Pixels, Pixels];
+  const pictures = await shoot([[], [...bare, ...kept], without, [...without, ...bare]]);
+  if (!pictures) return [];
+  const [seen, seenBare, open, openBare] = (await Promise.all(pictures.map(pixelsOf))) as [
+    Pixels,
+    Pixels,
+    Pixels,
+    Pixels,
+  ];
   const scale = seen.width / area.width;
   const perPx = scale * scale;
   const looks = new Map<string, Look>();
@@ -80,7 +131,7 @@ export async function takeLooks(judge: Judge, render: RenderView, probe: Probe):
       hidden: before.hidden + Math.max(0, ink - shown),
     });
   }
-  view.snapshot.looks = [...looks.values()];
+  return [...looks.values()];
 }
 
 /** As many of the doubts as fit into one picture, beginning with the largest, and that picture. */

@@ -26,6 +26,7 @@ function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
     pictureWith: () => Promise.resolve(null),
     queries: () => Promise.resolve([]),
     screenAt: () => Promise.resolve(null),
+    screensWith: () => Promise.resolve(null),
     idleMedia: () => Promise.resolve([]),
     declarationOf: () => Promise.resolve(null),
     close: () => Promise.resolve(),

@@ -127,6 +127,8 @@ export interface Look {
   /** The uids of what lies over them, and of the element that they stand in. */
   readonly cover: number;
   readonly under: number;
+  /** The uid of what stays on the screen, where they meet only while the page scrolls past it. */
+  readonly bar?: number;
   /** How much ink of them there is in the spot when nothing lies over it, and how much of that can't be seen, CSS px². */
   readonly ink: number;
   readonly hidden: number;

@@ -7,6 +7,8 @@ export interface Doubt {
   readonly under: NodeIndex;
   /** CSS px of the page. */
   readonly area: Rect;
+  /** Where they meet only once the page is scrolled: what stays on the screen then, and how far it is scrolled, CSS px. */
+  readonly passing?: { readonly bar: NodeIndex; readonly scrolled: number };
 }
 
 /** So much of the ink in a spot has to be gone, and at least so much of it, CSS px². */
@@ -19,11 +21,16 @@ const LEAST_HIDDEN = 6;
  */
 export function hiddenInk(
   { snapshot }: SnapshotView,
-  { cover, under }: Omit<Doubt, 'area'>,
+  { cover, under, passing }: Omit<Doubt, 'area'>,
   leastShare = LEAST_SHARE,
 ): number | null {
   const { uid } = snapshot.nodes;
-  const look = snapshot.looks?.find((one) => one.cover === uid[cover] && one.under === uid[under]);
+  const bar = passing && uid[passing.bar];
+  const look = snapshot.looks?.find((one) =>
+    bar === undefined
+      ? one.bar === undefined && one.cover === uid[cover] && one.under === uid[under]
+      : one.bar === bar,
+  );
   if (!look) return null;
   return look.hidden >= LEAST_HIDDEN && look.hidden >= leastShare * look.ink ? look.hidden : 0;
 }

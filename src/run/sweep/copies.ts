@@ -8,6 +8,7 @@ import { SelectorWriter } from '../../core/identity/selector.js';
 import { severityOf } from '../../core/rules/rule.js';
 import { gravest } from '../../core/sightings/sighting.js';
 import { sceneOf } from '../../core/layout/scene.js';
+import type { Look } from '../../core/layout/snapshot.js';
 import { SnapshotView } from '../../core/layout/view.js';
 import type { Device, Size } from '../../core/profile/profile.js';
 import { SharedNumbers } from '../../core/sweep/numbers.js';
@@ -35,6 +36,8 @@ const TRIES = 2;
 interface Copy {
   readonly page: PageSession;
   readonly numbersOf: (view: SnapshotView) => Int32Array;
+  /** What was seen in pixels at the last size. */
+  looks: readonly Look[];
 }
 
 /** A container of a page, by its number and as it is told. */
@@ -194,7 +197,8 @@ export class Copies {
       essentials: [],
     };
     const probe = copy.page.probe();
-    await takeLooks(this.judge, render, probe);
+    await takeLooks(this.judge, render, probe, copy.looks);
+    copy.looks = snapshot.looks ?? copy.looks;
     await probe.close();
     const seen = new Map<string, Sight>();
     for (const { rule, sighting } of this.judge.judge(render)) {
@@ -242,7 +246,7 @@ export class Copies {
         await runSteps(page, preparation, target.url, () => Promise.resolve());
       if (this.preparations.length > 0) await page.settle('changed');
       const numbersOf = this.numbers.copy();
-      return { page, numbersOf };
+      return { page, numbersOf, looks: [] };
     } catch (error) {
       await page.close();
       throw error;

@@ -28,6 +28,7 @@ import { isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js'
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
+import { passingDoubts, passingWords } from '../../sightings/passing.js';
 import { sunkIn } from '../../sightings/sunk.js';
 import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
@@ -84,12 +85,15 @@ export const covered: Rule = {
       ...byCulprit(scene.view, agreed(hidings)).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
       ...coveredSticking(scene, render),
+      ...passingWords(scene, render, 'over'),
     ];
   },
-  doubts: ({ view }) =>
-    hidingsOf(view)
+  doubts: ({ view }) => [
+    ...hidingsOf(view)
       .filter(({ doubt }) => doubt !== 'none')
       .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
+    ...passingDoubts(view, 'over'),
+  ],
 };
 
 /** What hides something that has not left its own place is at fault for all that it hides. */

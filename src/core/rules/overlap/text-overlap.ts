@@ -13,6 +13,7 @@ import { isFreedInScroller } from '../../layout/scrollers.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot } from '../../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
+import { passingDoubts, passingWords } from '../../sightings/passing.js';
 import { squeezedLetters } from '../../sightings/squeezed-letters.js';
 import { onScreen, quoted } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -46,8 +47,10 @@ export const textOverlap: Rule = {
     return [
       ...byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group)),
       ...squeezedLetters(scene, render),
+      ...passingWords(scene, render, 'through'),
     ];
   },
+  doubts: ({ view }) => passingDoubts(view, 'through'),
 };
 
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
