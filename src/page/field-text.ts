@@ -42,6 +42,9 @@ function wordsOf(field: Field): Words | null {
   return { text: placeholder, kind: field.localName === 'input' ? 'placeholder' : 'value' };
 }
 
+/** A value of so many letters is taken in at a glance. */
+const FEW_LETTERS = 16;
+
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;
 const LIST_END = 16;
@@ -49,7 +52,7 @@ const LIST_END = 16;
 /**
  * Where the value, or else the placeholder, of a field or the label of a button stands; null where there is none. Its text
  * node is closed to us. What is too long for a field is scrolled or shortened by the browser; a button cuts it off. `wanted` is the width, CSS px, that
- * a placeholder would have, where that is more than there is.
+ * a placeholder or a short value would have, where that is more than there is.
  */
 export function fieldText(
   field: Field,
@@ -87,6 +90,9 @@ export function fieldText(
   const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
   const y = field.localName === 'textarea' ? top : (top + bottom - height) / 2;
-  const isShort = kind === 'placeholder' && wanted > room;
+  // A long value is there to be scrolled; of a few letters or figures each counts.
+  const isTyped = field.localName === 'input' && TYPED.has(field.type);
+  const isToBeSeen = kind === 'placeholder' || (isTyped && text.length <= FEW_LETTERS);
+  const isShort = isToBeSeen && wanted > room;
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
 }

@@ -23,6 +23,7 @@ const NO_WORDS = {
   'text-shadow': 'none',
 };
 const NOTHING = { opacity: '0' };
+const NO_GROUND = { 'background-image': 'none' };
 
 /** So many scroll positions of a render are looked at. */
 const MOST_SCROLLED = 2;
@@ -88,23 +89,25 @@ async function lookAt(
     view,
     doubts,
     ({ cover }) => cover,
-    () => NOTHING,
+    ({ sign }) => (sign ? NO_WORDS : NOTHING),
   );
   const bare = stylesOf(
     view,
     doubts,
     ({ under }) => under,
-    (under) =>
-      view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => scene.contains(under, cover))
-        ? NOTHING
-        : NO_WORDS,
+    ({ under, sign }) => {
+      if (sign) return sign === 'ground' ? NO_GROUND : NOTHING;
+      const isWhole =
+        view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => scene.contains(under, cover));
+      return isWhole ? NOTHING : NO_WORDS;
+    },
   );
   // A sign that stands in the words that it lies on has its colour from them.
   const kept = stylesOf(
     view,
-    doubts.filter(({ cover, under }) => scene.contains(under, cover)),
+    doubts.filter(({ cover, under, sign }) => !sign && scene.contains(under, cover)),
     ({ cover }) => cover,
-    (cover) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
+    ({ cover }) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
   );
   const pictures = await shoot([[], [...bare, ...kept], without, [...without, ...bare]]);
   if (!pictures) return [];
@@ -150,13 +153,15 @@ function withinReach(all: readonly Doubt[]): { doubts: Doubt[]; area: Rect } {
   return { doubts, area: { x, y, width: right - x, height: bottom - y } };
 }
 
+/** Of several doubts about one element, the first says what becomes of it. */
 function stylesOf(
   view: SnapshotView,
   doubts: readonly Doubt[],
   whose: (doubt: Doubt) => number,
-  styles: (node: number) => Record<string, string>,
+  styles: (doubt: Doubt) => Record<string, string>,
 ): StyleChange[] {
-  return [...new Set(doubts.map(whose))].map((node) => ({ uids: [view.uid(node)], styles: styles(node) }));
+  const ofNodes = new Map([...doubts].reverse().map((doubt) => [whose(doubt), styles(doubt)]));
+  return [...ofNodes].map(([node, changed]) => ({ uids: [view.uid(node)], styles: changed }));
 }
 
 interface Pixels {

@@ -102,8 +102,10 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
   return { ink, cutter, axis: 'x', px, whole: px >= rect.width, rect };
 }
 
-/** Of a placeholder, a reader guesses the end from so much of it. */
+/** Of a placeholder, a reader guesses the end from so much of it; of a few letters or figures nearly all is needed. */
 const LEAST_OF_FIELD = 0.6;
+const LEAST_OF_FEW = 0.9;
+const FEW_LETTERS = 16;
 
 const wantedOf = perSnapshot(
   ({ snapshot: { shortFields } }): ReadonlyMap<number, number> =>
@@ -115,11 +117,12 @@ const wantedOf = perSnapshot(
     ),
 );
 
-/** What a field shows too little of: it can't be scrolled to, as what is typed can. */
+/** What a field shows too little of: a placeholder can't be scrolled to, and nobody scrolls to the end of a number. */
 function lossInField({ view }: Scene, ink: Ink): Loss | null {
   if (view.snapshot.shortFields.length === 0 || ink.kind !== 'text') return null;
   const wanted = wantedOf(view).get(ink.line);
-  if (wanted === undefined || ink.full.width >= LEAST_OF_FIELD * wanted) return null;
+  const least = view.lineText(ink.line).length <= FEW_LETTERS ? LEAST_OF_FEW : LEAST_OF_FIELD;
+  if (wanted === undefined || ink.full.width >= least * wanted) return null;
   const px = wanted - ink.full.width;
   return { ink, cutter: ink.node, axis: 'x', px, whole: false, rect: ink.full, inField: true };
 }

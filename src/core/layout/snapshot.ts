@@ -90,7 +90,7 @@ export interface LayoutSnapshot {
    * height from its top; how far letters rise over it and drop below it, em; and the height of the box, em.
    */
   readonly faces: Float64Array;
-  /** Lines of fields that can't show all of their placeholder: line, and the width it wants, two numbers each. */
+  /** Lines of fields that can't show all of their placeholder, or of a short value: line, and the width it wants, two numbers each. */
   readonly shortFields: Float64Array;
   /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
   readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];

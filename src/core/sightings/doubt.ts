@@ -7,6 +7,8 @@ export interface Doubt {
   readonly under: NodeIndex;
   /** CSS px of the page. */
   readonly area: Rect;
+  /** Words lie on a sign: one that is drawn in the ground of their own element, or a picture. Then it is the sign that loses ink. */
+  readonly sign?: 'ground' | 'picture';
   /** Where they meet only once the page is scrolled: what stays on the screen then, and how far it is scrolled, CSS px. */
   readonly passing?: { readonly bar: NodeIndex; readonly scrolled: number };
 }
@@ -18,11 +20,13 @@ const LEAST_HIDDEN = 6;
 /**
  * How much ink is hidden in a spot that was looked at, CSS px², 0 where nothing to speak of is; null where nobody looked.
  * @param leastShare of the ink in the spot
+ * @param mostInk where there is more ink, it is none that counts, CSS px²
  */
 export function hiddenInk(
   { snapshot }: SnapshotView,
   { cover, under, passing }: Omit<Doubt, 'area'>,
   leastShare = LEAST_SHARE,
+  mostInk = Infinity,
 ): number | null {
   const { uid } = snapshot.nodes;
   const bar = passing && uid[passing.bar];
@@ -32,5 +36,6 @@ export function hiddenInk(
       : one.bar === bar,
   );
   if (!look) return null;
+  if (look.ink > mostInk) return 0;
   return look.hidden >= LEAST_HIDDEN && look.hidden >= leastShare * look.ink ? look.hidden : 0;
 }

@@ -12,6 +12,7 @@ import { acrossLines } from '../../layout/text-ink.js';
 import { fixedRoot } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
+import { collapsedScrollers } from '../../sightings/collapsed-scrollers.js';
 import { andMore, capital, nameOf, onScreen } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -53,7 +54,10 @@ export const unreachable: Rule = {
         continue;
       strandings.push(stranding);
     }
-    return byCulprit(scene.view, strandings, rowOrOwn).map((group) => sighting(scene, render, group));
+    return [
+      ...byCulprit(scene.view, strandings, rowOrOwn).map((group) => sighting(scene, render, group)),
+      ...collapsedScrollers(scene, render),
+    ];
   },
 };
 

@@ -24,11 +24,13 @@ import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
+import { coveredColumns } from '../../sightings/covered-columns.js';
 import { isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
+import { signDoubts, signsUnderWords } from '../../sightings/signs-under-words.js';
 import { sunkIn } from '../../sightings/sunk.js';
 import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
@@ -85,6 +87,8 @@ export const covered: Rule = {
       ...byCulprit(scene.view, agreed(hidings)).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
       ...coveredSticking(scene, render),
+      ...coveredColumns(scene, render),
+      ...signsUnderWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
   },
@@ -92,6 +96,7 @@ export const covered: Rule = {
     ...hidingsOf(view)
       .filter(({ doubt }) => doubt !== 'none')
       .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
+    ...signDoubts(view),
     ...passingDoubts(view, 'over'),
   ],
 };

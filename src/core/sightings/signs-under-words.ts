@@ -1,0 +1,107 @@
+import { area, intersect } from '../geometry/rect.js';
+import { isDecoration } from '../intent/decoration.js';
+import { isSymbols } from '../intent/typography.js';
+import { controlAround } from '../layout/ancestors.js';
+import { perSnapshot, perStyle } from '../layout/memo.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { byCulprit } from './by-culprit.js';
+import { hiddenInk, type Doubt } from './doubt.js';
+import { isSmallPicture } from './marks-on-words.js';
+import type { RenderView, Sighting } from './sighting.js';
+import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
+
+/** Room beside words that is kept for a sign, CSS px: less holds none. */
+const ROOM_IN_FIELD = 20;
+const ROOM_IN_CONTROL = 12;
+/** A sign fills less of the place of the words than a ground does. */
+const MOST_OF_PLACE = 0.5;
+/** Of the sign, where it stands under letters, they lie on so much. */
+const LEAST_SHARE = 0.12;
+
+/** The words of a control, and a sign under them: one that the control's own ground draws, or a small picture. */
+interface SignUnderWords {
+  readonly ink: Ink;
+  readonly culprit: NodeIndex;
+  readonly doubt: Doubt;
+}
+
+/**
+ * Words of controls that may stand on a sign: on one drawn as a picture in their own ground, where no room beside them is kept for it, or
+ * on a small picture that lies under them. Where in a box its ground is drawn, and how much of it is clear, pixels tell.
+ */
+const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
+  const scene = sceneOf(view);
+  return scene.inks.flatMap((ink): SignUnderWords[] => {
+    if (ink.kind !== 'text' || !ink.shown || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
+    const control = controlAround(view, ink.node);
+    if (control < 0) return [];
+    const found: SignUnderWords[] = [];
+    if (control === ink.node && drawsSign(view, control) && !keepsRoom(view, control))
+      found.push({
+        ink,
+        culprit: control,
+        doubt: { cover: ink.node, under: control, area: ink.shown, sign: 'ground' },
+      });
+    for (const below of scene.inksIn(ink.shown)) {
+      if (below.rank >= ink.rank || !isSign(scene, below) || scene.contains(control, below.node)) continue;
+      const common = intersect(below.shown!, ink.shown);
+      if (common)
+        found.push({
+          ink,
+          culprit: below.node,
+          doubt: { cover: ink.node, under: below.node, area: common, sign: 'picture' },
+        });
+    }
+    return found;
+  });
+});
+
+export function signDoubts(view: SnapshotView): Doubt[] {
+  return pairsOf(view).map(({ doubt }) => doubt);
+}
+
+export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[] {
+  const seen = pairsOf(view).filter((pair) => isOnSign(view, pair));
+  return byCulprit(view, seen).map(({ entries, fault }) => {
+    const [{ ink, doubt }] = entries as [SignUnderWords];
+    const { more, isMany } = andMore(new Set(entries.map((entry) => entry.ink)).size - 1);
+    const sign =
+      doubt.sign === 'ground'
+        ? `the sign in ${isMany ? 'their' : 'its'} own ground`
+        : shortName(view, doubt.under);
+    return {
+      ...fault,
+      key: `sign ${fault.key}`,
+      affected: entries.map((entry) => entry.ink.node),
+      rect: view.box(fault.node),
+      by: null,
+      shows: { lost: entries.map((entry) => entry.doubt.area) },
+      message: `${capital(nameOf(view, ink))}${more} ${isMany ? 'lie' : 'lies'} on ${sign}, ${onScreen(render)}.`,
+    };
+  });
+}
+
+/** Whether a look has shown letters on the sign. */
+function isOnSign(view: SnapshotView, { doubt }: SignUnderWords): boolean {
+  const hidden = hiddenInk(view, doubt, LEAST_SHARE, MOST_OF_PLACE * area(doubt.area));
+  return hidden !== null && hidden > 0;
+}
+
+/** A picture in the ground that does not fill it. */
+const drawsSign = perStyle(
+  (view, i) =>
+    /^url\(/.test(view.style(i, 'background-image')) &&
+    !/cover|contain|100%/.test(view.style(i, 'background-size')),
+);
+
+function keepsRoom(view: SnapshotView, i: NodeIndex): boolean {
+  const [box, content] = [view.box(i), view.contentBox(i)];
+  const room = Math.max(content.x - box.x, box.x + box.width - content.x - content.width);
+  return room >= (view.has(i, FLAG_FIELD) ? ROOM_IN_FIELD : ROOM_IN_CONTROL);
+}
+
+function isSign({ view }: Scene, { node, kind }: Ink): boolean {
+  return kind === 'picture' && !view.has(node, FLAG_CONTROL) && isSmallPicture(view, node);
+}
