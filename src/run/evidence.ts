@@ -183,12 +183,13 @@ async function cropOf(
   const page = { width: width / scale, height: height / scale };
   const { fault, suffers = [], lost = [] } = shown;
   const rect = onPicture(shown.rect);
-  if (!intersect(rect, { x: 0, y: 0, ...page })) return null;
   const all = {
     fault: onPicture(fault ?? shown.rect),
     suffers: suffers.map(onPicture),
     lost: lost.map(onPicture),
   };
+  // What stays on the screen is at its place of the scrolled page, and stands elsewhere in the page at rest.
+  if (!intersect(all.fault, { x: 0, y: 0, ...page })) return null;
   const area = cropArea({ rect, by: shown.by, lost: all.lost, fault: all.fault }, page);
   const left = Math.floor(area.x * scale);
   const from = Math.floor(area.y * scale);

@@ -89,7 +89,7 @@ async function lookAt(
     view,
     doubts,
     ({ cover }) => cover,
-    ({ sign }) => (sign ? NO_WORDS : NOTHING),
+    ({ byWords }) => (byWords ? NO_WORDS : NOTHING),
   );
   const bare = stylesOf(
     view,
@@ -105,7 +105,7 @@ async function lookAt(
   // A sign that stands in the words that it lies on has its colour from them.
   const kept = stylesOf(
     view,
-    doubts.filter(({ cover, under, sign }) => !sign && scene.contains(under, cover)),
+    doubts.filter(({ cover, under, byWords }) => !byWords && scene.contains(under, cover)),
     ({ cover }) => cover,
     ({ cover }) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
   );

@@ -84,3 +84,40 @@ test('a small picture of thin lines on letters counts, one that keeps clear of t
     'A line whose end is crossed by a small…',
   ]);
 });
+
+/** A page that scrolls under a bar of its own. @param style of the bar, and what is done to it @param script run once it is loaded */
+const scrolling = (
+  style: string,
+  script = '',
+) => `<!doctype html><meta name="viewport" content="width=device-width"><title>Bars</title>
+<style>body { margin: 0; font: 16px/24px Arial, sans-serif } main { padding: 64px 16px } header { position: fixed; top: 0; left: 0; right: 0; padding: 12px 16px; ${style} }
+section { position: relative; background: #def; margin-top: 20px }
+.on { background: #fff; transition: background 0.4s } .off { transform: translateY(-100%) }</style>
+<header>Lantern Isles Ferries</header><main>${'<section>The evening boat waits for the last train from the mainland.</section>'.repeat(40)}</main>
+<script>const bar = document.querySelector('header'); ${script}</script>`;
+const onScroll = (name: string) =>
+  `addEventListener('scroll', () => bar.classList.toggle('${name}', scrollY > 10))`;
+
+test('what passes words that stay on the screen is seen where it passes them, after all that a script does to them there', async () => {
+  const pages = {
+    through: scrolling('z-index: 1'),
+    over: scrolling('background: #fff'),
+    front: scrolling('background: #fff; z-index: 1'),
+    gets: scrolling('z-index: 1', onScroll('on')),
+    leaves: scrolling('z-index: 1', onScroll('off')),
+  };
+  for (const [name, html] of Object.entries(pages))
+    await writeFile(join(temp.path, `bar-${name}.html`), html);
+  const files = Object.keys(pages).map((name) => `bar-${name}.html`);
+  const how = ['--at', '390x844@2+mobile', '--shots', 'none', '--out', 'bars', '--fail-on', 'never'];
+  const findings = manifestOf(
+    await isoptic(['check', ...files, ...how, '--json'], { cwd: temp.path }),
+  ).findings;
+  expect(findings.map(({ page, rule, selector }) => [page, rule, selector])).toEqual([
+    ['bar-through', 'text-overlap', 'header'],
+    ['bar-over', 'covered', 'header'],
+  ]);
+  expect(findings[1]!.message).toMatch(
+    /^While the page scrolls, section passes over the text “Lantern Isles/,
+  );
+});

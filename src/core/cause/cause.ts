@@ -25,6 +25,8 @@ export const CAUSES = [
   'clip-shape',
   'taller-than-screen',
   'no-room-kept',
+  'stacking-order',
+  'no-ground',
   'float-not-contained',
   'viewport-meta',
   'media-query-absent',

@@ -9,6 +9,8 @@ export interface Suspect {
   readonly property: string;
   /** Properties and values that take it out of force. */
   readonly undo: Readonly<Record<string, string>>;
+  /** Where a value is missing rather than wrong: `undo` is what puts it there. */
+  readonly puts?: boolean;
   /** What it does, with its numbers, as the start of a sentence. */
   readonly says: string;
 }

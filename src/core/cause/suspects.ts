@@ -3,6 +3,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { CauseName } from './cause.js';
 import { isSqueezed } from '../sightings/drivers.js';
 import { moved } from './moved.js';
+import { passed } from './passed.js';
 import type { Suspect } from './suspect.js';
 import { tooLow } from './too-low.js';
 import { tooWide } from './too-wide.js';
@@ -21,6 +22,7 @@ const TAKES_ROOM: ReadonlySet<CauseName> = new Set([
 /** What may cause a sighting, from the styles of the elements that take part in it. */
 export function suspectsOf(view: SnapshotView, sighting: Sighting): Suspect[] {
   const { node, by } = sighting;
+  if (sighting.passing) return passed(view, sighting);
   const found: Suspect[] = [];
   const add = (suspect: Suspect | null) => {
     if (suspect && !found.some((other) => other.node === suspect.node && other.name === suspect.name))

@@ -7,7 +7,9 @@ export interface Doubt {
   readonly under: NodeIndex;
   /** CSS px of the page. */
   readonly area: Rect;
-  /** Words lie on a sign: one that is drawn in the ground of their own element, or a picture. Then it is the sign that loses ink. */
+  /** What lies over it are words alone, and not what they stand on. */
+  readonly byWords?: boolean;
+  /** What lies under them is a sign: one that is drawn in the ground of its element, or a picture. */
   readonly sign?: 'ground' | 'picture';
   /** Where they meet only once the page is scrolled: what stays on the screen then, and how far it is scrolled, CSS px. */
   readonly passing?: { readonly bar: NodeIndex; readonly scrolled: number };

@@ -2,7 +2,7 @@ import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { alphaOf } from '../css/colours.js';
-import { perSnapshot } from '../layout/memo.js';
+import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
@@ -142,14 +142,19 @@ function hasGround(scene: Scene, bar: NodeIndex, ink: Ink): boolean {
     .some(({ node, rank }) => rank < ink.rank && rootOf(view, node) === bar);
   if (isOnCover) return true;
   for (let at = ink.node; at >= bar; at = view.parent(at)) {
-    if (view.style(at, 'mix-blend-mode') !== 'normal' || view.style(at, 'backdrop-filter') !== 'none')
-      return true;
+    if (isMixed(view, at)) return true;
     const image = view.style(at, 'background-image');
     if (image !== '' && image !== 'none') return true;
     if (alphaOf(view.style(at, 'background-color')) >= DENSE) return true;
   }
   return false;
 }
+
+const isMixed = perStyle(
+  (view, i) =>
+    !/^(normal)?$/.test(view.style(i, 'mix-blend-mode')) ||
+    !/^(none)?$/.test(view.style(i, 'backdrop-filter')),
+);
 
 /** Bars that repeat are one, of which the first is looked at. */
 function barsWith(view: SnapshotView, how: Passing['how']): Culprits<Passing>[] {
@@ -165,7 +170,7 @@ export function passingDoubts(view: SnapshotView, how: Passing['how']): Doubt[] 
 
 function doubtOf({ how, ink, by, common, bar, scrolled }: Passing): Doubt {
   const [cover, under] = how === 'over' ? [by, ink.node] : [ink.node, by];
-  return { cover, under, area: common, passing: { bar: bar.node, scrolled } };
+  return { cover, under, area: common, byWords: how === 'through', passing: { bar: bar.node, scrolled } };
 }
 
 /** What passes over words that stay on the screen, or through them, as pixels have shown. */
@@ -198,6 +203,7 @@ function sighting(view: SnapshotView, render: RenderView, { entries, fault }: Cu
       fault: { ...bar.onScreen, y: bar.onScreen.y + scrolled },
       lost: [common],
     },
+    passing: how,
     severity: 'warning',
     message: `While the page scrolls, ${what} ${nameOf(view, ink)}${more}, ${stays}${ground}, ${onScreen(render)}.`,
   };

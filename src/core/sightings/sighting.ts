@@ -43,6 +43,8 @@ export interface Sighting {
   /** What is to be listed below the message, each once. */
   readonly details?: readonly string[];
   readonly shows?: Shows;
+  /** It shows while the page scrolls only: something passes over what stays on the screen, or is seen through it. */
+  readonly passing?: 'over' | 'through';
   /** So little that it may be meant: where it holds at every width it is a notice. */
   readonly mild?: boolean;
   /** Where this sighting weighs less than the rule's own severity. */

@@ -42,7 +42,7 @@ const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
       found.push({
         ink,
         culprit: control,
-        doubt: { cover: ink.node, under: control, area: ink.shown, sign: 'ground' },
+        doubt: { cover: ink.node, under: control, area: ink.shown, byWords: true, sign: 'ground' },
       });
     for (const below of scene.inksIn(ink.shown)) {
       if (below.rank >= ink.rank || !isSign(scene, below) || scene.contains(control, below.node)) continue;
@@ -51,7 +51,7 @@ const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
         found.push({
           ink,
           culprit: below.node,
-          doubt: { cover: ink.node, under: below.node, area: common, sign: 'picture' },
+          doubt: { cover: ink.node, under: below.node, area: common, byWords: true, sign: 'picture' },
         });
     }
     return found;
