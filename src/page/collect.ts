@@ -17,12 +17,12 @@ import { hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { uidOf, uidOfGenerated, type Generated } from './identity.js';
 import { drawnLines } from './drawn-text.js';
-import { childrenAmong, FactsReader, namesOf, NO_NAMES, wordsFlag, type Child } from './element-facts.js';
+import { childrenAmong, FactsReader, namesOf, NO_NAMES, wordsFlag } from './element-facts.js';
 import { fieldText, type Field } from './field-text.js';
-import { findAll, frameDocument } from './find.js';
+import { findAll } from './find.js';
 import { isReadable } from './generated.js';
 import { LineColumns } from './line-columns.js';
-import { NodeColumns, type Place } from './node-columns.js';
+import { NodeColumns } from './node-columns.js';
 import { mayHideRoot } from './hidden-roots.js';
 import { pageFacts } from './page-facts.js';
 import { bareAddress, pictureDensity } from './picture-density.js';
@@ -33,7 +33,8 @@ import { StyleReader } from './style-reader.js';
 import { ownText, sourceOf } from './contents.js';
 import { NO_SIDES, textLines } from './text-lines.js';
 import { isBroken } from './traits.js';
-import { childrenOf, parentElementOf } from './own-accessors.js';
+import { childrenOf } from './own-accessors.js';
+import { Walk, type Entry, type Inherited } from './walk.js';
 
 /** Past these the collector stops reading and says what it left out: a hostile page can't make it run for ever. */
 const MAX_NODES = 200_000;
@@ -53,17 +54,6 @@ const NO_BOX_TAGS = new Set([
   'head',
   'base',
 ]);
-
-/** What a child takes over from its parent while the tree is walked. */
-interface Inherited extends Place {
-  readonly flags: number;
-  /** Padding box of the nearest positioned ancestor, in the frame's viewport. */
-  readonly positioned: Box;
-  /** The same for what is fixed: of the nearest ancestor that holds such boxes, else the viewport. */
-  readonly fixed: Box;
-  /** Content edges of the nearest block container. */
-  readonly content: { left: number; right: number };
-}
 
 /** A snapshot, and what of it the page can't tell itself. */
 export interface Collected {
@@ -99,6 +89,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const deadline = performance.now() + MAX_MS;
   const leave = (what: string, count = 1) => leftOut.set(what, (leftOut.get(what) ?? 0) + count);
   const range = document.createRange();
+  const walk = new Walk(columns.scope, leave);
 
   const faceOf = (node: number, words: string) => text.face(nodes.value(node, 'font-family'), words);
 
@@ -190,18 +181,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     return { element, display, content, holdsTopMargin };
   };
 
-  /** Explicit stack: a page may nest deeper than the call stack reaches. Children are pushed in reverse. */
-  const stack: (Child & { inherited: Inherited })[] = [];
-
-  const pushChildren = (children: readonly Child[], inherited: Inherited) => {
-    for (let i = children.length - 1; i >= 0; i--) {
-      const { element, nth } = children[i]!;
-      stack.push({ element, nth, inherited });
-    }
-  };
-
   /** What says nothing but that it is there: what has no box, and what a drawing is made of. */
-  const addBare = ({ element, inherited, nth }: (typeof stack)[number], tag: string) => {
+  const addBare = ({ element, inherited, nth }: Entry, tag: string) => {
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
     const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
     const drawn = inPicture && tag === 'text' ? addDrawnText(element, inherited, nth, flags) : null;
@@ -219,10 +200,10 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
         rect: groupBox(element, tag),
         hasText: true,
       });
-    if (inPicture) pushChildren(childrenAmong(childrenOf(element)), { ...inherited, node, treeParent: node });
+    if (inPicture) walk.push(childrenAmong(childrenOf(element)), { ...inherited, node, treeParent: node });
   };
 
-  const addElement = (entry: (typeof stack)[number]) => {
+  const addElement = (entry: Entry) => {
     const { element, inherited, nth } = entry;
     const tag = element.localName;
     if ((inherited.flags & FLAG_IN_PICTURE) !== 0 || NO_BOX_TAGS.has(tag)) {
@@ -315,79 +296,12 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
         value('height') === 'auto' && !hasEdges(columns.padding, node) && !hasEdges(columns.border, node);
       if (isGrown || tag.includes('-')) suspects.push(columns.uid[node]!);
     }
-    pushBelow(element, tag, rect, below, own.children);
+    walk.pushBelow(element, below, rect && (() => contentBox(rect, node)), own.children);
   };
 
-  /** The children as they are rendered: of the shadow tree, of what is slotted, of the frame's document, or plain. */
-  const pushBelow = (
-    element: Element,
-    tag: string,
-    rect: DOMRect | null,
-    below: Inherited,
-    own: readonly Child[],
-  ) => {
-    if (tag === 'iframe' || tag === 'frame') {
-      const inner = frameDocument(element);
-      if (!inner) leave('frames of another origin');
-      else if (rect && (inner.documentElement as Element | null)) {
-        const content = contentBox(rect, below.node);
-        const frame = { dx: below.frame.dx + content.x, dy: below.frame.dy + content.y };
-        const viewport = { x: 0, y: 0, width: content.width, height: content.height };
-        const top = {
-          ...below,
-          scope: below.node,
-          treeParent: -1,
-          flags: 0,
-          frame,
-          positioned: viewport,
-          fixed: viewport,
-        };
-        stack.push({ element: inner.documentElement, inherited: top, nth: 0 });
-      }
-      return;
-    }
-    if (element.shadowRoot) {
-      const inShadow = { ...below, scope: below.node, treeParent: -1 };
-      pushChildren(childrenAmong(element.shadowRoot.children), inShadow);
-      return;
-    }
-    if (tag === 'slot') {
-      const assigned = (element as HTMLSlotElement).assignedElements();
-      if (assigned.length > 0) {
-        // Slotted elements belong to the host's tree, whose path their selectors follow.
-        const host = columns.scope[below.node] ?? -1;
-        const inHost = { ...below, scope: host < 0 ? -1 : columns.scope[host]!, treeParent: host };
-        pushChildren(childrenAmong(assigned, siblingsOf(assigned[0]!) ?? assigned), inHost);
-        return;
-      }
-    }
-    pushChildren(own, below);
-  };
-
-  const viewportBox = {
-    x: 0,
-    y: 0,
-    width: document.documentElement.clientWidth,
-    height: window.innerHeight,
-  };
-  stack.push({
-    element: document.documentElement,
-    nth: 0,
-    inherited: {
-      node: -1,
-      treeParent: -1,
-      scope: -1,
-      flags: 0,
-      display: 'block',
-      frame: { dx: window.scrollX, dy: window.scrollY },
-      positioned: viewportBox,
-      fixed: viewportBox,
-      content: { left: 0, right: viewportBox.width },
-    },
-  });
-  for (let entry = stack.pop(); entry; entry = stack.pop()) {
+  for (let entry = walk.next(); entry; entry = walk.next()) {
     if (nodes.count >= MAX_NODES || (nodes.count % 256 === 0 && performance.now() > deadline)) {
-      leave('elements', stack.length + 1);
+      leave('elements', walk.left + 1);
       break;
     }
     addElement(entry);
@@ -427,9 +341,4 @@ function allOf(selector: string): Element[] {
   } catch {
     return [];
   }
-}
-
-function siblingsOf(element: Element): HTMLCollection | null {
-  const parent = parentElementOf(element);
-  return parent && childrenOf(parent);
 }
