@@ -21,6 +21,7 @@ import { childrenAmong, FactsReader, namesOf, NO_NAMES, wordsFlag } from './elem
 import { fieldText, type Field } from './field-text.js';
 import { findAll } from './find.js';
 import { isReadable } from './generated.js';
+import { ListMarkers } from './list-markers.js';
 import { LineColumns } from './line-columns.js';
 import { NodeColumns } from './node-columns.js';
 import { mayHideRoot } from './hidden-roots.js';
@@ -167,6 +168,29 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     if (!isTold && style.visibility === 'visible' && style.display !== 'contents') untold.push(node);
   };
 
+  const markers = new ListMarkers();
+
+  /** The number of an item of a list, which the tree knows nothing of, with its words. */
+  const addMarker = (item: Element, style: CSSStyleDeclaration, of: Inherited) => {
+    const marker = markers.of(item, style, range);
+    if (!marker) return;
+    const generated: Generated = { host: item, which: '::marker' };
+    const node = nodes.add(of, {
+      uid: uidOfGenerated(generated),
+      kind: KIND_BEFORE,
+      tag: '::marker',
+      names: NO_NAMES,
+      nth: 0,
+      flags: (of.flags & FLAG_ARIA_HIDDEN) | FLAG_RENDERED,
+      element: null,
+      style: getComputedStyle(item, '::marker'),
+      rect: marker.box,
+      hasText: true,
+    });
+    elements[node] = generated;
+    text.add(node, of.frame, marker.box, marker.text, 0, faceOf(node, marker.text));
+  };
+
   const contentBox = (rect: Box, node: number) =>
     insetBy(insetBy(rect, columns.border, node), columns.padding, node);
 
@@ -282,6 +306,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       content: rect && isBlock ? sidesOf(contentBox(rect, node)) : inherited.content,
     };
 
+    if (rendered && tag === 'li') addMarker(element, style, below);
     const hasPseudo = rendered && reader.mayHavePseudo(element);
     if (hasPseudo) addPseudo(element, '::before', below);
     if (rendered) {

@@ -48,6 +48,8 @@ const FEW_LETTERS = 16;
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;
 const LIST_END = 16;
+/** What that is off by in other versions, CSS px. */
+const LIST_SLACK = 6;
 
 /**
  * Where the value, or else the placeholder, of a field or the label of a button stands; null where there is none. Its text
@@ -91,8 +93,8 @@ export function fieldText(
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
   const y = field.localName === 'textarea' ? top : (top + bottom - height) / 2;
   // A long value is there to be scrolled; of a few letters or figures each counts.
-  const isTyped = field.localName === 'input' && TYPED.has(field.type);
-  const isToBeSeen = kind === 'placeholder' || (isTyped && text.length <= FEW_LETTERS);
-  const isShort = isToBeSeen && wanted > room;
+  const isOneLine = field.localName === 'select' || (field.localName === 'input' && TYPED.has(field.type));
+  const isToBeSeen = kind === 'placeholder' || (isOneLine && text.length <= FEW_LETTERS);
+  const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
 }

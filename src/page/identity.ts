@@ -1,7 +1,7 @@
 /** A pseudo-element by the element that it stands in. */
 export interface Generated {
   readonly host: Element;
-  readonly which: '::before' | '::after';
+  readonly which: '::before' | '::after' | '::marker';
 }
 
 /** What has a number: an element, or a pseudo-element of it. Weakly held, since a page may throw elements away for ever. */
@@ -15,6 +15,7 @@ const numbers = new WeakMap<Element, number>();
 const generatedNumbers = {
   '::before': new WeakMap<Element, number>(),
   '::after': new WeakMap<Element, number>(),
+  '::marker': new WeakMap<Element, number>(),
 } as const;
 
 function numbered(map: WeakMap<Element, number>, element: Element, which: Known['which']): number {

@@ -180,7 +180,7 @@ async function causeBy({ render, probe, writer }: Trial, suspects: readonly Susp
     probe.declarationOf(
       view.uid(node),
       property,
-      view.isElement(node) ? null : view.tag(node) === '::before' ? 'before' : 'after',
+      view.isElement(node) ? null : view.tag(node) === '::after' ? 'after' : 'before',
     );
   const declaration = await declarationOf(suspect);
   const proofs: string[] = [];

@@ -20,12 +20,20 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
   if (takesThingAtEnd(scene, loss)) return null;
   for (let at: NodeIndex = ink.node; at >= cutter && at >= 0; at = view.parent(at)) {
     const clamp = view.style(at, '-webkit-line-clamp');
-    if (axis === 'y' && clamp !== '' && clamp !== 'none') return 'line-clamp';
+    if (axis === 'y' && clamp !== '' && clamp !== 'none') return isCutThrough(loss) ? null : 'line-clamp';
     if (axis === 'x' && view.style(at, 'text-overflow') !== 'clip' && view.style(at, 'text-overflow') !== '')
       return 'ellipsis';
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+/** Of a line's height: what is cut by less loses its feet to rounding. */
+const CUT_SHARE = 0.25;
+
+/** A clamp ends between two lines; where a part of one looks out below it, there is room for that by mistake. */
+function isCutThrough({ whole, px, rect }: Loss): boolean {
+  return !whole && px >= CUT_SHARE * rect.height;
 }
 
 /**

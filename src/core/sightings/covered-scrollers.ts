@@ -1,4 +1,4 @@
-import { isFixed } from '../layout/viewport-layer.js';
+import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
@@ -7,44 +7,67 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 /** A slit beside what lies over a scroll container is no place to read in, share of the container. */
 const SLIT = 0.2;
 
+type Axis = 'x' | 'y';
+const SIZE = { x: 'width', y: 'height' } as const;
+
 /**
- * What stands at the end of a scroll container, below what it shows at first, where it lies once that is scrolled to its end,
+ * What stands at the end of a scroll container, beyond what it shows at first, where it lies once that is scrolled to its end,
  * with what lies over the container and keeps it from coming free: a bar fixed to the foot of the screen, over a list that
- * scrolls by itself.
+ * scrolls by itself; an arrow over the end of a row of tabs.
  */
 export function inksAtScrollEnds(scene: Scene): { ink: Ink; cover: Cover }[] {
+  return (['y', 'x'] as const).flatMap((axis) =>
+    scrollersAlong(scene, axis).flatMap((holder) => inksAtEnd(scene, holder, axis)),
+  );
+}
+
+function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cover: Cover }[] {
   const { view } = scene;
-  return scrollersDown(scene).flatMap((holder) => {
-    const window = view.paddingBox(holder);
-    const over = scene
-      .coversIn(window)
-      .filter(({ node, rank }) => !scene.contains(holder, node) && rank > scene.order.box[holder]!)
-      .filter(({ node }) => !scene.contains(node, holder))
-      .flatMap((cover) => {
-        const rect = intersect(cover.rect, window);
-        return rect && isAtFoot(rect, window) ? [cover] : [];
-      });
-    if (over.length === 0) return [];
-    const [, clientHeight, , scrollHeight] = view.scrollSizes(holder);
-    const rest = scrollHeight - clientHeight - view.scrolledBy(holder).y;
-    return inksOf(scene, holder).flatMap((ink) => {
-      const full = { ...ink.full, y: ink.full.y - rest };
-      const shown = intersect(full, window);
-      // What is in sight at first is judged there.
-      if (ink.shown || !shown || shown.height < ink.full.height - 1) return [];
-      return over
-        .filter(({ rect }) => meets(rect, shown, 0))
-        .map((cover) => ({ ink: { ...ink, full, shown }, cover }));
+  const window = view.paddingBox(holder);
+  const over = scene
+    .coversIn(window)
+    .filter(({ node, rank }) => !scene.contains(holder, node) && rank > scene.order.box[holder]!)
+    .filter(({ node }) => !scene.contains(node, holder) && (axis === 'y' || movesWith(view, node, holder)))
+    .flatMap((cover) => {
+      const rect = intersect(cover.rect, window);
+      return rect && isAtEnd(rect, window, axis) ? [cover] : [];
     });
+  if (over.length === 0) return [];
+  const rest = restOf(view, holder, axis);
+  return inksOf(scene, holder).flatMap((ink) => {
+    const full = { ...ink.full, [axis]: ink.full[axis] - rest };
+    const shown = intersect(full, window);
+    // What is in sight at first is judged there.
+    const isInSight = axis === 'y' ? ink.shown !== null : over.every(({ rect }) => ink.full.x < rect.x);
+    if (isInSight || !shown || shown[SIZE[axis]] < ink.full[SIZE[axis]] - 1) return [];
+    return over
+      .filter(({ rect }) => meets(rect, shown, 0))
+      .map((cover) => ({ ink: { ...ink, full, shown }, cover }));
   });
 }
 
-function scrollersDown({ view, painted }: Scene): NodeIndex[] {
+/** What stays on the screen while a row scrolls by with the page is passed. */
+function movesWith(view: SnapshotView, cover: NodeIndex, holder: NodeIndex): boolean {
+  return (
+    fixedRoot(view, cover) === fixedRoot(view, holder) && stickyRoot(view, cover) === stickyRoot(view, holder)
+  );
+}
+
+/** How far a container can be scrolled on, CSS px. */
+function restOf(view: SnapshotView, holder: NodeIndex, axis: Axis): number {
+  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
+  return (axis === 'x' ? scrollWidth - width : scrollHeight - height) - view.scrolledBy(holder)[axis];
+}
+
+function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!painted[i] || !/auto|scroll/.test(view.style(i, 'overflow-y'))) continue;
-    const [, clientHeight, , scrollHeight] = view.scrollSizes(i);
-    if (clientHeight > 0 && scrollHeight > clientHeight + 1 && isOnScreen(view, i)) found.push(i);
+    if (!painted[i] || !/auto|scroll/.test(view.style(i, `overflow-${axis}`))) continue;
+    const isEmpty = view.scrollSizes(i)[axis === 'x' ? 0 : 1] <= 0;
+    // Rows that run from the right to the left are scrolled the other way.
+    const isTurned = axis === 'x' && view.style(i, 'direction') === 'rtl';
+    if (isEmpty || isTurned || restOf(view, i, axis) <= 1) continue;
+    if (axis === 'x' || isOnScreen(view, i)) found.push(i);
   }
   return found;
 }
@@ -55,10 +78,11 @@ function isOnScreen(view: SnapshotView, i: NodeIndex): boolean {
   return page.height <= viewport.shownHeight + 1 || isFixed(view, i);
 }
 
-/** At the foot of the container there is no scrolling past it. */
-function isAtFoot(rect: Rect, window: Rect): boolean {
-  const below = window.y + window.height - (rect.y + rect.height);
-  return below < SLIT * window.height && rect.y > window.y + SLIT * window.height;
+/** At the end of the container there is no scrolling past it. */
+function isAtEnd(rect: Rect, window: Rect, axis: Axis): boolean {
+  const size = window[SIZE[axis]];
+  const beyond = window[axis] + size - (rect[axis] + rect[SIZE[axis]]);
+  return beyond < SLIT * size && rect[axis] > window[axis] + SLIT * size;
 }
 
 function inksOf(scene: Scene, holder: NodeIndex): Ink[] {

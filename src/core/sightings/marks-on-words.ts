@@ -6,8 +6,10 @@ import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
-/** Larger drawings are grounds, frames and flourishes, CSS px. */
+/** A larger sign, or picture of a file, is a ground, CSS px. */
 const MOST_SIDE = 48;
+/** Larger drawings are grounds, frames and flourishes, CSS px. */
+const MOST_DRAWN = 120;
 /** A row of signs, stars for instance, CSS px. */
 const MOST_ROW = 120;
 /** A sign hardly shows through letters, nor they through it. */
@@ -35,7 +37,7 @@ export function marksOnWords(scene: Scene): { readonly cover: Cover; readonly in
 function isMark({ view }: Scene, mark: Ink): boolean {
   const { width, height } = mark.full;
   if (mark.kind === 'text') return isSymbols(view, mark) && height <= MOST_SIDE && width <= MOST_ROW;
-  return view.tag(mark.node) === 'svg' && isSmallPicture(view, mark.node);
+  return view.tag(mark.node) === 'svg' && width <= MOST_DRAWN && height <= MOST_DRAWN;
 }
 
 /** A picture so small that it is a sign, most of whose box is clear. */

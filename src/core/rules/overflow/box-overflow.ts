@@ -11,6 +11,7 @@ import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
+import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -58,6 +59,7 @@ export const boxOverflow: Rule = {
     return [
       ...byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group)),
       ...boxesOutOfBoxes(scene, render, told),
+      ...boxesOverNeighbours(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
     ];
   },
 };

@@ -31,6 +31,7 @@ import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
 import { signDoubts, signsUnderWords } from '../../sightings/signs-under-words.js';
+import { strokesOnWords } from '../../sightings/strokes-on-words.js';
 import { sunkIn } from '../../sightings/sunk.js';
 import { hiddenInk } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
@@ -89,6 +90,7 @@ export const covered: Rule = {
       ...coveredSticking(scene, render),
       ...coveredColumns(scene, render),
       ...signsUnderWords(scene, render),
+      ...strokesOnWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
   },
@@ -159,7 +161,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (isInside && sunk < 0) return null;
   if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
-  const isControl = view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
+  const isControl = as !== 'at-end' && view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
   if (
     isControl &&
     (ink.kind === 'text' || isOfControl(view, ink.node)) &&

@@ -1,0 +1,95 @@
+import type { Box } from './pseudo-box.js';
+import { parentElementOf } from './own-accessors.js';
+
+/** The number that stands before an item of a list, outside of its box (CSS Lists 3, section 3). */
+export interface Marker {
+  readonly box: Box;
+  readonly text: string;
+}
+
+const ROMAN: readonly (readonly [number, string])[] = [
+  [1000, 'm'],
+  [900, 'cm'],
+  [500, 'd'],
+  [400, 'cd'],
+  [100, 'c'],
+  [90, 'xc'],
+  [50, 'l'],
+  [40, 'xl'],
+  [10, 'x'],
+  [9, 'ix'],
+  [5, 'v'],
+  [4, 'iv'],
+  [1, 'i'],
+];
+
+function roman(value: number): string {
+  let [left, text] = [value, ''];
+  for (const [size, sign] of ROMAN) for (; left >= size; left -= size) text += sign;
+  return text;
+}
+
+function letters(value: number): string {
+  let [left, text] = [value, ''];
+  for (; left > 0; left = Math.floor((left - 1) / 26))
+    text = String.fromCharCode(97 + ((left - 1) % 26)) + text;
+  return text;
+}
+
+/** The styles of which the words are known (CSS Counter Styles 3, section 6). */
+const STYLES: Readonly<Record<string, (value: number) => string>> = {
+  decimal: String,
+  'decimal-leading-zero': (value) => String(value).padStart(2, '0'),
+  'lower-roman': roman,
+  'upper-roman': (value) => roman(value).toUpperCase(),
+  'lower-alpha': letters,
+  'lower-latin': letters,
+  'upper-alpha': (value) => letters(value).toUpperCase(),
+  'upper-latin': (value) => letters(value).toUpperCase(),
+};
+const MOST_COUNTED = 3_999;
+/** So many nodes of an item are looked through for its first words. */
+const MOST_NODES = 40;
+
+let canvas: CanvasRenderingContext2D | null | undefined;
+
+/** Counts the items of the page's lists while they are met in their order. Of bullets nothing is read. */
+export class ListMarkers {
+  private readonly next = new Map<Element, number>();
+
+  /** The number before an item; null where it has none, or none outside of its box. */
+  of(item: Element, style: CSSStyleDeclaration, range: Range): Marker | null {
+    const list = parentElementOf(item);
+    if (item.localName !== 'li' || list?.localName !== 'ol' || style.display !== 'list-item') return null;
+    const value = this.count(item as HTMLLIElement, list as HTMLOListElement);
+    const words = STYLES[style.listStyleType];
+    const isOutside = style.listStylePosition === 'outside' && style.listStyleImage === 'none';
+    if (!words || !isOutside || style.direction === 'rtl' || value < 1 || value > MOST_COUNTED) return null;
+    const line = firstLine(item, range);
+    canvas ??= document.createElement('canvas').getContext('2d');
+    if (!line || !canvas) return null;
+    canvas.font = style.font;
+    const text = `${words(value)}.`;
+    const end = item.getBoundingClientRect().x - canvas.measureText(' ').width;
+    const width = canvas.measureText(text).width;
+    return { text, box: { x: end - width, y: line.y, width, height: line.height } };
+  }
+
+  private count(item: HTMLLIElement, list: HTMLOListElement): number {
+    const value = item.hasAttribute('value') ? item.value : (this.next.get(list) ?? list.start);
+    this.next.set(list, value + (list.reversed ? -1 : 1));
+    return value;
+  }
+}
+
+/** Where the first words of an item stand: its number stands on the same line. */
+function firstLine(item: Element, range: Range): DOMRect | undefined {
+  const walker = document.createTreeWalker(item, NodeFilter.SHOW_TEXT);
+  for (let looked = 0; looked < MOST_NODES && walker.nextNode(); looked++) {
+    const text = walker.currentNode as Text;
+    if (!/\S/.test(text.data)) continue;
+    range.selectNodeContents(text);
+    return range.getClientRects()[0];
+  }
+  return undefined;
+}
