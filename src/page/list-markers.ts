@@ -1,5 +1,5 @@
 import type { Box } from './pseudo-box.js';
-import { parentElementOf } from './own-accessors.js';
+import { childrenOf, parentElementOf } from './own-accessors.js';
 
 /** The number that stands before an item of a list, outside of its box (CSS Lists 3, section 3). */
 export interface Marker {
@@ -76,10 +76,16 @@ export class ListMarkers {
   }
 
   private count(item: HTMLLIElement, list: HTMLOListElement): number {
-    const value = item.hasAttribute('value') ? item.value : (this.next.get(list) ?? list.start);
+    const value = item.hasAttribute('value') ? item.value : (this.next.get(list) ?? firstOf(list));
     this.next.set(list, value + (list.reversed ? -1 : 1));
     return value;
   }
+}
+
+/** What a list begins at (HTML, section 4.4.5). */
+function firstOf(list: HTMLOListElement): number {
+  if (!list.reversed || list.hasAttribute('start')) return list.start;
+  return Array.from(childrenOf(list)).filter(({ localName }) => localName === 'li').length;
 }
 
 /** Where the first words of an item stand: its number stands on the same line. */

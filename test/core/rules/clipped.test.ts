@@ -59,6 +59,21 @@ describe('text-clipped', () => {
     expect(clamped('b', '34 crowns')).toEqual(['error']);
     expect(clamped('b', 'and so on')).toEqual(['notice']);
   });
+  test('a clamp that a part of one more line looks out of', () => {
+    const clamped = (height: number) => {
+      const render = renderOf(PAGE, [
+        {
+          tag: 'p',
+          box: [10, 10, 200, height],
+          style: { ...HIDDEN, '-webkit-line-clamp': '1' },
+          lines: [line(10, 12, 180), line(10, 36, 180)],
+        },
+      ]);
+      return textClipped.check(render).map(({ severity }) => severity ?? 'error');
+    };
+    expect(clamped(26)).toEqual(['notice']);
+    expect(clamped(35)).toEqual(['error']);
+  });
   test('an ellipsis is a notice, unless too little is left to read', () => {
     const cell = (width: number) => ({
       tag: 'td',
