@@ -23,6 +23,7 @@ const NO_WORDS = {
   'text-shadow': 'none',
 };
 const NOTHING = { opacity: '0' };
+const NO_SHAPE = { 'border-radius': '0', 'clip-path': 'none', 'mask-image': 'none' };
 const NO_GROUND = { 'background-image': 'none' };
 
 /** So many scroll positions of a render are looked at. */
@@ -89,7 +90,7 @@ async function lookAt(
     view,
     doubts,
     ({ cover }) => cover,
-    ({ byWords }) => (byWords ? NO_WORDS : NOTHING),
+    ({ byWords, cuts }) => (cuts ? NO_SHAPE : byWords ? NO_WORDS : NOTHING),
   );
   const bare = stylesOf(
     view,
@@ -105,7 +106,7 @@ async function lookAt(
   // A sign that stands in the words that it lies on has its colour from them.
   const kept = stylesOf(
     view,
-    doubts.filter(({ cover, under, byWords }) => !byWords && scene.contains(under, cover)),
+    doubts.filter(({ cover, under, byWords, cuts }) => !byWords && !cuts && scene.contains(under, cover)),
     ({ cover }) => cover,
     ({ cover }) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
   );

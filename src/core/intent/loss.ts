@@ -13,6 +13,8 @@ export interface Loss {
   /** Nothing of the ink is left. */
   readonly whole: boolean;
   readonly rect: Rect;
+  /** Whether letters are cut at all, pixels have to tell. */
+  readonly doubt?: boolean;
   /** A field shows a part of its placeholder. */
   readonly inField?: boolean;
   /** A shape takes away most of a picture; `px` is the share that is gone, of its width. */

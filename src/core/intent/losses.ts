@@ -32,10 +32,16 @@ const LEAST_ACROSS_PX = 2.9;
 const LEAST_BOX_PX = 3;
 
 /** Everything that is cut off by something that isn't made to hide it, over all inks of a page. */
-export function lossesOf({ view }: Scene): Loss[] {
-  return losses(view);
+export function lossesOf({ view }: Scene): readonly Loss[] {
+  return certain(view);
 }
 
+/** What is cut by so little, as shapes are known, that pixels have to tell whether letters are. */
+export function doubtfulLosses({ view }: Scene): readonly Loss[] {
+  return losses(view).filter(({ doubt }) => doubt);
+}
+
+const certain = perSnapshot((view) => losses(view).filter(({ doubt }) => !doubt));
 const losses = perSnapshot((view): Loss[] => {
   const scene = sceneOf(view);
   const found: Loss[] = [];
@@ -129,8 +135,9 @@ function lossInField({ view }: Scene, ink: Ink): Loss | null {
 
 const endsInEllipsis = perStyle((view, i) => view.style(i, 'text-overflow') === 'ellipsis');
 
-/** So much of a line has to be gone, em: letters keep clear of the corners of their box. */
+/** So much of a line has to be gone beyond doubt, em: letters keep clear of the corners of their box. Less may be a letter's foot. */
 const LEAST_OUTLINE_EM = 0.4;
+const SLIGHT_OUTLINE_EM = 0.12;
 /** What a shape hides nearly whole is waiting to be shown, unless the shape shows other text. */
 const NEARLY = 0.9;
 
@@ -140,14 +147,17 @@ function lossByOutline(scene: Scene, ink: Ink): Loss | null {
   if (ink.kind === 'picture') return lossToShape(scene, ink);
   if (ink.kind !== 'text') return null;
   const em = emOf(scene.view, ink.line);
+  let slight: Loss | null = null;
   for (const outline of scene.outlinesAround(ink.node)) {
     const { rect, lost } = lostOutside(scene, ink, outline);
-    if (lost <= LEAST_OUTLINE_EM * em) continue;
+    if (lost <= SLIGHT_OUTLINE_EM * em) continue;
     const whole = lost >= NEARLY * rect.width;
     if (whole && !showsText(scene, outline)) continue;
-    return { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
+    const loss: Loss = { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
+    if (lost > LEAST_OUTLINE_EM * em) return loss;
+    slight ??= { ...loss, doubt: true };
   }
-  return null;
+  return slight;
 }
 
 /** Of a picture, shapes that are meant leave half at the least: a circle, a hexagon, a slanted edge, a triangle. */

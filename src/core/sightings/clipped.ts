@@ -2,7 +2,7 @@ import { driverTowards, isItemOfWideRow } from './drivers.js';
 import { px } from '../geometry/format.js';
 import { outAlong, union, type Rect } from '../geometry/rect.js';
 import type { Loss } from '../intent/loss.js';
-import { lossesOf } from '../intent/losses.js';
+import { doubtfulLosses, lossesOf } from '../intent/losses.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from './culprit.js';
@@ -16,6 +16,7 @@ import { isInSentence } from '../layout/touch-areas.js';
 import { isLabelPart } from '../layout/labels.js';
 import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { hiddenInk, type Doubt } from './doubt.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { andMore, capital, nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
@@ -33,7 +34,7 @@ export type ClippedKind = 'text' | 'control';
 /** What is cut off on a page, by the element at fault: losses of controls and pictures, or of text alone. */
 export function clippedSightings(render: RenderView, kind: ClippedKind): Sighting[] {
   const scene = sceneOf(render.view);
-  const clippings = lossesOf(scene)
+  const clippings = [...lossesOf(scene), ...doubtfulLosses(scene).filter((loss) => isSeenCut(scene, loss))]
     .filter((loss) => loss.ink.kind !== 'picture' || !isCroppedPicture(scene, loss))
     .map((loss): Clipping => {
       const isLegible = loss.ink.kind === 'text' && leavesEnough(scene, loss);
@@ -46,6 +47,23 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
   return byCulprit(scene.view, clippings, samePlace)
     .filter(({ entries }) => kindOf(scene, entries) === kind)
     .map((group) => sighting(scene, render, group));
+}
+
+/** Of a line's ink, CSS px²: a part of a letter that is gone is seen. */
+const LEAST_CUT_SHARE = 0.04;
+const LEAST_CUT = 10;
+
+function isSeenCut({ view }: Scene, loss: Loss): boolean {
+  return (hiddenInk(view, doubtOf(loss), LEAST_CUT_SHARE) ?? 0) >= LEAST_CUT;
+}
+
+function doubtOf({ ink, cutter, rect }: Loss): Doubt {
+  return { cover: cutter, under: ink.node, area: rect, cuts: true };
+}
+
+/** Lines that a round corner, a `clip-path` or a mask may take a part of a letter from. */
+export function cutDoubts({ view }: RenderView): Doubt[] {
+  return doubtfulLosses(sceneOf(view)).map(doubtOf);
 }
 
 /** Controls of one box that are cut off are one defect, whatever each of them is called. */
@@ -144,9 +162,11 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     rect: union(view.box(loss.cutter), bounded(loss.rect, view.box(loss.cutter))),
     by: { axis: loss.axis, px: loss.px },
     ...(isMild && { severity: 'notice' as const }),
-    // The field can still be used; what a shape leaves of a picture can still be seen.
+    // The field can still be used; what a shape leaves of a picture or a letter can still be seen.
     ...(!isMild &&
-      entries.every((entry) => entry.loss.inField ?? entry.loss.byShape) && { severity: 'warning' as const }),
+      entries.every((entry) => entry.loss.inField ?? entry.loss.byShape ?? entry.loss.doubt) && {
+        severity: 'warning' as const,
+      }),
     message: `${lost}, ${onScreen(render)}.`,
   };
 }

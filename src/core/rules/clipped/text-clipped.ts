@@ -1,4 +1,4 @@
-import { clippedSightings } from '../../sightings/clipped.js';
+import { clippedSightings, cutDoubts } from '../../sightings/clipped.js';
 import type { Rule } from '../rule.js';
 
 /** Letters or lines are cut off. How it measures and what it leaves alone: docs/rules/text-clipped.md. */
@@ -10,4 +10,5 @@ export const textClipped: Rule = {
     summary: 'letters or lines are cut off',
   },
   check: (render) => clippedSightings(render, 'text'),
+  doubts: cutDoubts,
 };
