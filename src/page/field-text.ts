@@ -1,3 +1,4 @@
+import { FEW_LETTERS } from '../core/layout/snapshot.js';
 import type { Box } from './pseudo-box.js';
 
 const TYPED = new Set(['text', 'search', 'email', 'password', 'tel', 'url', 'number']);
@@ -41,9 +42,6 @@ function wordsOf(field: Field): Words | null {
   // What does not fit into a text area goes on in its next line.
   return { text: placeholder, kind: field.localName === 'input' ? 'placeholder' : 'value' };
 }
-
-/** A value of so many letters is taken in at a glance. */
-const FEW_LETTERS = 16;
 
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;

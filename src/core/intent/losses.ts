@@ -20,6 +20,7 @@ import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
+import { FEW_LETTERS } from '../layout/snapshot.js';
 import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
@@ -111,7 +112,6 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
 /** Of a placeholder, a reader guesses the end from so much of it; of a few letters or figures nearly all is needed. */
 const LEAST_OF_FIELD = 0.6;
 const LEAST_OF_FEW = 0.9;
-const FEW_LETTERS = 16;
 
 const wantedOf = perSnapshot(
   ({ snapshot: { shortFields } }): ReadonlyMap<number, number> =>

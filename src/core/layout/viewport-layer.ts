@@ -22,6 +22,12 @@ export const stickyRoot = passedDown<NodeIndex>(
   -1,
 );
 
+/** What stays at its place on the screen, or sticks, and holds an element, itself included; −1 where it scrolls with the page. */
+export function stayingRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
+  const sticky = stickyRoot(view, i);
+  return sticky >= 0 ? sticky : fixedRoot(view, i);
+}
+
 /**
  * Whether scrolling frees what stands at `target` (page coordinates) from a box fixed to the viewport: there is a scroll
  * position, of those that the page has, at which the target is on the screen and not under the box.

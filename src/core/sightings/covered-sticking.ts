@@ -4,7 +4,7 @@ import { intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
-import { stickyRoot } from '../layout/viewport-layer.js';
+import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { andMore, nameOf, onScreen } from './words.js';
@@ -42,7 +42,8 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
   if (bars.length === 0) return [];
   const hidings: Hiding[] = [];
   const covers = scene.covers.flatMap((cover) => {
-    const sticking = stickingOf(view, stickyOrFixedRoot(scene, cover.node));
+    const root = stayingRoot(view, cover.node);
+    const sticking = root < 0 ? null : stickingOf(view, root);
     return sticking ? [{ cover, sticking }] : [];
   });
   for (const bar of bars) {
@@ -62,12 +63,6 @@ function isPileOf(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
   const isPanel = (i: NodeIndex) =>
     view.box(i).height > PANEL_SHARE * shownHeight && view.box(i).width > PANEL_SHARE * width;
   return signature(view, a) === signature(view, b) || isPanel(a) || isPanel(b);
-}
-
-function stickyOrFixedRoot({ view }: Scene, i: NodeIndex): NodeIndex {
-  for (let at = i; at > 0; at = view.parent(at))
-    if (/^(sticky|fixed)$/.test(view.style(at, 'position'))) return at;
-  return i;
 }
 
 /** What of a sticking element is under a cover while both are at their place on the screen. */

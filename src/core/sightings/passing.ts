@@ -6,7 +6,7 @@ import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
-import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
+import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
@@ -57,7 +57,7 @@ function barsOf(scene: Scene): Sticking[] {
   const { view } = scene;
   const found: Sticking[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!scene.painted[i] || rootOf(view, i) !== i) continue;
+    if (!scene.painted[i] || stayingRoot(view, i) !== i) continue;
     const bar = stickingOf(view, i);
     if (!bar || bar.to - bar.from < LEAST_RANGE) continue;
     if (bar.onScreen.height <= BAR_SHARE * view.snapshot.viewport.shownHeight) found.push(bar);
@@ -65,17 +65,11 @@ function barsOf(scene: Scene): Sticking[] {
   return found;
 }
 
-/** What stays on the screen and holds an element; −1 where it scrolls with the page. */
-function rootOf(view: SnapshotView, i: NodeIndex): NodeIndex {
-  const sticky = stickyRoot(view, i);
-  return sticky >= 0 ? sticky : fixedRoot(view, i);
-}
-
 function passingOf(scene: Scene, bar: Sticking): Passing | null {
   const { view } = scene;
   const shift = bar.onScreen.y - view.box(bar.node).y;
   const found = scene.inksIn(view.box(bar.node)).flatMap((ink) => {
-    const isWords = ink.kind === 'text' && rootOf(view, ink.node) === bar.node;
+    const isWords = ink.kind === 'text' && stayingRoot(view, ink.node) === bar.node;
     if (!isWords || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const place = { ...ink.shown!, y: ink.shown!.y + shift };
     if (place.y < 0 || place.y + place.height > view.snapshot.viewport.shownHeight) return [];
@@ -88,7 +82,7 @@ function passingOf(scene: Scene, bar: Sticking): Passing | null {
 function passesOver(scene: Scene, bar: Sticking, ink: Ink, place: Rect): Passing | null {
   const { view } = scene;
   for (const cover of scene.covers) {
-    if (cover.rank <= ink.rank || rootOf(view, cover.node) >= 0 || scene.contains(cover.node, ink.node))
+    if (cover.rank <= ink.rank || stayingRoot(view, cover.node) >= 0 || scene.contains(cover.node, ink.node))
       continue;
     const { rect } = cover;
     if (rect.height < LEAST_HEIGHT || isCurtain(scene, bar, cover)) continue;
@@ -111,7 +105,7 @@ function isCurtain({ view }: Scene, bar: Sticking, { rect }: Cover): boolean {
   const { x, width } = bar.onScreen;
   if (rect.x > x + 1 || rect.x + rect.width < x + width - 1) return false;
   let controls = 0;
-  for (let i = bar.node; i < view.count && rootOf(view, i) === bar.node; i++)
+  for (let i = bar.node; i < view.count && stayingRoot(view, i) === bar.node; i++)
     if (view.has(i, FLAG_CONTROL)) controls++;
   return controls < 2;
 }
@@ -122,7 +116,7 @@ function passesThrough(scene: Scene, bar: Sticking, ink: Ink, place: Rect): Pass
   if (hasGround(scene, bar.node, ink)) return null;
   let best: Passing | null = null;
   for (const other of scene.inks) {
-    if (other.kind !== 'text' || !other.shown || rootOf(view, other.node) >= 0) continue;
+    if (other.kind !== 'text' || !other.shown || stayingRoot(view, other.node) >= 0) continue;
     const { shown } = other;
     const scrolled = Math.round(shown.y + shown.height / 2 - place.y - place.height / 2);
     if (scrolled < Math.max(1, bar.from) || scrolled > bar.to) continue;
@@ -139,7 +133,7 @@ function hasGround(scene: Scene, bar: NodeIndex, ink: Ink): boolean {
   const { view } = scene;
   const isOnCover = scene
     .coversIn(ink.shown!)
-    .some(({ node, rank }) => rank < ink.rank && rootOf(view, node) === bar);
+    .some(({ node, rank }) => rank < ink.rank && stayingRoot(view, node) === bar);
   if (isOnCover) return true;
   for (let at = ink.node; at >= bar; at = view.parent(at)) {
     if (isMixed(view, at)) return true;
