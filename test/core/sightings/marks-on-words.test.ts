@@ -37,7 +37,7 @@ test('signs and small drawings that were moved over words', () => {
 
 test.each<[string, readonly Node[]]>([
   ['letters', [words, sign('NEW')]],
-  ['a large drawing, which is a ground or a frame', [words, drawing(90)]],
+  ['a large drawing, which is a ground or a frame', [words, drawing(140)]],
   ['what the flow has put beside words', [words, sign('▼', {})]],
   ['what lies behind them', [sign('▼', { ...MOVED, 'z-index': '-1' }), words]],
   ['what hardly shows', [words, sign('▼', { ...MOVED, opacity: '0.2' })]],
