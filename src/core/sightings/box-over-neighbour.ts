@@ -4,6 +4,7 @@ import { signature } from '../identity/signature.js';
 import { displacementOf } from '../layout/displace.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import type { RenderView, Sighting } from './sighting.js';
@@ -37,7 +38,14 @@ export function boxesOverNeighbours(
     if (!/grid/.test(view.style(grid, 'display'))) continue;
     const items = view
       .childrenOf(grid)
-      .filter((i) => scene.painted[i] && displacementOf(view, i) === null && isDrawn(view, i));
+      // Controls on one another are control-overlap's.
+      .filter(
+        (i) =>
+          !view.has(i, FLAG_CONTROL) &&
+          scene.painted[i] &&
+          displacementOf(view, i) === null &&
+          isDrawn(view, i),
+      );
     for (const [at, item] of items.entries()) {
       // Of items in their order, the next ones in the row and the next row are met first.
       const over = items.slice(at + 1).flatMap((next) => overlap(scene, item, next) ?? [])[0];

@@ -2,6 +2,7 @@ import { sizeText } from '../geometry/format.js';
 import { alphaOf } from '../css/colours.js';
 import { area, intersect, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
+import { controlAround } from '../layout/ancestors.js';
 import { cut } from '../layout/clips.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
@@ -43,7 +44,7 @@ interface Crossing {
 }
 
 /**
- * Lines through words: thin boxes, and the borders of boxes that the words don't stand in, since one of the two was moved there. Lines that
+ * Lines through words: thin boxes, and the borders of see-through boxes that the words don't stand in, since one of the two was moved there. Lines that
  * words stand on with a ground of their own don't show.
  */
 export function strokesOnWords(scene: Scene, render: RenderView): Sighting[] {
@@ -77,8 +78,10 @@ function strokesOf({ view, painted, opacity, order, clips }: Scene): Stroke[] {
       if (seen) found.push({ node: i, rect: seen, rank });
     };
     const box = view.box(i);
-    if (Math.min(box.width, box.height) <= MOST_THICK && area(box) >= 16 && isOpaque(view, i)) add(box);
-    else for (const side of bordersOf(view, i, box)) add(side);
+    // A control that lies on words is control-overlap's, and a box with a ground covers them.
+    if (controlAround(view, i) >= 0) continue;
+    if (!isOpaque(view, i)) for (const side of bordersOf(view, i, box)) add(side);
+    else if (Math.min(box.width, box.height) <= MOST_THICK && area(box) >= 16) add(box);
   }
   return found;
 }
