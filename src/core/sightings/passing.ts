@@ -73,7 +73,7 @@ function passingOf(scene: Scene, bar: Sticking): Passing | null {
     if (!isWords || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const place = { ...ink.shown!, y: ink.shown!.y + shift };
     if (place.y < 0 || place.y + place.height > view.snapshot.viewport.shownHeight) return [];
-    return [passesOver(scene, bar, ink, place) ?? passesThrough(scene, bar, ink, place) ?? []].flat();
+    return passesOver(scene, bar, ink, place) ?? passesThrough(scene, bar, ink, place) ?? [];
   });
   return found.reduce<Passing | null>((a, b) => (a && area(a.common) >= area(b.common) ? a : b), null);
 }
