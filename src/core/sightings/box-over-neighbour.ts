@@ -1,7 +1,9 @@
 import { px } from '../geometry/format.js';
 import { intersect } from '../geometry/rect.js';
+import { RectIndex } from '../geometry/rect-index.js';
 import { signature } from '../identity/signature.js';
 import { displacementOf } from '../layout/displace.js';
+import { perStyle } from '../layout/memo.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
@@ -35,7 +37,7 @@ export function boxesOverNeighbours(
   const { view } = scene;
   const found: Over[] = [];
   for (let grid = view.body; grid < view.count; grid++) {
-    if (!/grid/.test(view.style(grid, 'display'))) continue;
+    if (!isGrid(view, grid)) continue;
     const items = view
       .childrenOf(grid)
       // Controls on one another are control-overlap's.
@@ -46,10 +48,13 @@ export function boxesOverNeighbours(
           displacementOf(view, i) === null &&
           isDrawn(view, i),
       );
+    const index = new RectIndex(items.map((i) => view.box(i)));
     for (const [at, item] of items.entries()) {
-      // Of items in their order, the next ones in the row and the next row are met first.
-      const over = items.slice(at + 1).flatMap((next) => overlap(scene, item, next) ?? [])[0];
-      if (over && !told.has(item)) found.push(over);
+      const [next] = index
+        .search(view.box(item))
+        .filter((other) => other > at)
+        .flatMap((other) => overlap(scene, item, items[other]!) ?? []);
+      if (next && !told.has(item)) found.push(next);
     }
   }
   return byCulprit(view, found).map(({ entries, fault }) => {
@@ -65,6 +70,8 @@ export function boxesOverNeighbours(
     };
   });
 }
+
+const isGrid = perStyle((view, i) => /grid/.test(view.style(i, 'display')));
 
 function overlap({ view }: Scene, a: NodeIndex, b: NodeIndex): Over | null {
   const [boxA, boxB] = [view.box(a), view.box(b)];
