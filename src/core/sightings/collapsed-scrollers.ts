@@ -5,7 +5,7 @@ import { scrollerOf } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
-import { capital, nameOf, onScreen, shortName } from './words.js';
+import { nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
 /** In less height nobody reads by scrolling, lines of the text in it. */
@@ -42,7 +42,7 @@ export function collapsedScrollers(scene: Scene, render: RenderView): Sighting[]
     affected: [first!.ink.node],
     rect: view.box(view.parent(fault.node)),
     by: { axis: 'y', px: first!.ink.full.height },
-    message: `${capital(shortName(view, fault.node))} has ${px(first!.height)} of height left, too little to read ${nameOf(view, first!.ink)} in by scrolling, ${onScreen(render)}.`,
+    message: `Has ${px(first!.height)} of height left, too little to read ${nameOf(view, first!.ink)} in by scrolling, ${onScreen(render)}.`,
   }));
 }
 

@@ -29,7 +29,7 @@ const found = (node: Node) => {
 
 test('a list of which its neighbours leave less than a line', () => {
   const told = (px: number) =>
-    `Ul has ${px} px of height left, too little to read the text “Ember Rock” in by scrolling, on a 400 px wide screen.`;
+    `Has ${px} px of height left, too little to read the text “Ember Rock” in by scrolling, on a 400 px wide screen.`;
   expect(found(panel(4))).toEqual([told(4)]);
   expect(found(panel(0, { display: 'grid' }))).toEqual([told(0)]);
 });
