@@ -187,7 +187,11 @@ async function causeBy({ render, probe, writer }: Trial, suspects: readonly Susp
   for (const each of suspects) {
     const written = each === suspect ? declaration : await declarationOf(each);
     const [other = ''] = Object.entries(each.undo).map((pair) => pair.join(': '));
-    proofs.push(written === null || each.puts ? `with \`${other}\`` : `without \`${written.property}: ${written.value}\``);
+    proofs.push(
+      written === null || each.puts
+        ? `with \`${other}\``
+        : `without \`${written.property}: ${written.value}\``,
+    );
   }
   // A width that is written in parts of the window is another mistake than one in px.
   const isOfWindow = /\d(vw|dvw|svw|lvw)\b/.test(declaration?.value ?? '');
