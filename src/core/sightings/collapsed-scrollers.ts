@@ -1,5 +1,6 @@
 import { px } from '../geometry/format.js';
 import { isDecoration } from '../intent/decoration.js';
+import { perStyle } from '../layout/memo.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
@@ -27,7 +28,7 @@ export function collapsedScrollers(scene: Scene, render: RenderView): Sighting[]
   const { view } = scene;
   const found: Collapsed[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!scene.painted[i] || !/auto|scroll/.test(view.style(i, 'overflow-y'))) continue;
+    if (!scene.painted[i] || !scrollsDown(view, i)) continue;
     const [, height, , scrollHeight] = view.scrollSizes(i);
     if (scrollHeight <= height + 1) continue;
     const ink = firstWords(scene, i);
@@ -45,6 +46,8 @@ export function collapsedScrollers(scene: Scene, render: RenderView): Sighting[]
     message: `Has ${px(first!.height)} of height left, too little to read ${nameOf(view, first!.ink)} in by scrolling, ${onScreen(render)}.`,
   }));
 }
+
+const scrollsDown = perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-y')));
 
 function firstWords(scene: Scene, holder: NodeIndex): Ink | undefined {
   const { view } = scene;

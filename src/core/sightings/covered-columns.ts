@@ -1,6 +1,7 @@
 import { px } from '../geometry/format.js';
 import { pxOf } from '../css/lengths.js';
 import { isDecoration } from '../intent/decoration.js';
+import { perStyle } from '../layout/memo.js';
 import { isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
@@ -32,7 +33,7 @@ export function coveredColumns(scene: Scene, render: RenderView): Sighting[] {
   const { view } = scene;
   const found: Held[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (view.style(i, 'position') !== 'sticky' || !scene.painted[i] || !isOpaque(view, i)) continue;
+    if (!isSticky(view, i) || !scene.painted[i] || !isOpaque(view, i)) continue;
     const holder = scrollerOf(view, view.parent(i));
     const start = pxOf(view.style(i, 'left')) ?? pxOf(view.style(i, 'right'));
     if (holder < 0 || start === null) continue;
@@ -59,6 +60,8 @@ export function coveredColumns(scene: Scene, render: RenderView): Sighting[] {
   });
 }
 
+const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
+
 /** Words in the same rows that scroll beside a column. */
 function inksBeside(scene: Scene, column: NodeIndex, holder: NodeIndex): Ink[] {
   const { view } = scene;
@@ -77,7 +80,6 @@ function inksBeside(scene: Scene, column: NodeIndex, holder: NodeIndex): Ink[] {
 }
 
 function isStuck({ view }: Scene, i: NodeIndex, holder: NodeIndex): boolean {
-  for (let at = i; at !== holder && at > 0; at = view.parent(at))
-    if (view.style(at, 'position') === 'sticky') return true;
+  for (let at = i; at !== holder && at > 0; at = view.parent(at)) if (isSticky(view, at)) return true;
   return false;
 }

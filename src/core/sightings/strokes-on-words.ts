@@ -78,10 +78,10 @@ function strokesOf({ view, painted, opacity, order, clips }: Scene): Stroke[] {
       if (seen) found.push({ node: i, rect: seen, rank });
     };
     const box = view.box(i);
-    // A control that lies on words is control-overlap's, and a box with a ground covers them.
-    if (controlAround(view, i) >= 0) continue;
-    if (!isOpaque(view, i)) for (const side of bordersOf(view, i, box)) add(side);
-    else if (Math.min(box.width, box.height) <= MOST_THICK && area(box) >= 16) add(box);
+    // A box with a ground covers words, and a control that lies on them is control-overlap's.
+    const isThin = Math.min(box.width, box.height) <= MOST_THICK && area(box) >= 16;
+    const lines = isOpaque(view, i) ? (isThin ? [box] : []) : bordersOf(view, i, box);
+    if (lines.length > 0 && controlAround(view, i) < 0) for (const line of lines) add(line);
   }
   return found;
 }
