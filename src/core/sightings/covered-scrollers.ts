@@ -1,5 +1,6 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
+import { perStyle } from '../layout/memo.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -59,10 +60,15 @@ function restOf(view: SnapshotView, holder: NodeIndex, axis: Axis): number {
   return (axis === 'x' ? scrollWidth - width : scrollHeight - height) - view.scrolledBy(holder)[axis];
 }
 
+const SCROLLS = {
+  x: perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-x'))),
+  y: perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-y'))),
+};
+
 function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!painted[i] || !/auto|scroll/.test(view.style(i, `overflow-${axis}`))) continue;
+    if (!painted[i] || !SCROLLS[axis](view, i)) continue;
     const isEmpty = view.scrollSizes(i)[axis === 'x' ? 0 : 1] <= 0;
     // Rows that run from the right to the left are scrolled the other way.
     const isTurned = axis === 'x' && view.style(i, 'direction') === 'rtl';

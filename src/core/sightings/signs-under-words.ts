@@ -34,9 +34,9 @@ interface SignUnderWords {
 const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
   const scene = sceneOf(view);
   return scene.inks.flatMap((ink): SignUnderWords[] => {
-    if (ink.kind !== 'text' || !ink.shown || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
+    if (ink.kind !== 'text' || !ink.shown) return [];
     const control = controlAround(view, ink.node);
-    if (control < 0) return [];
+    if (control < 0 || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const found: SignUnderWords[] = [];
     if (control === ink.node && drawsSign(view, control) && !keepsRoom(view, control))
       found.push({
