@@ -171,8 +171,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const markers = new ListMarkers();
 
   /** The number of an item of a list, which the tree knows nothing of, with its words. */
-  const addMarker = (item: Element, style: CSSStyleDeclaration, of: Inherited) => {
-    const marker = markers.of(item, style, range);
+  const addMarker = (item: Element, style: CSSStyleDeclaration, rect: Box, of: Inherited) => {
+    const marker = markers.of(item, style, rect, range);
     if (!marker) return;
     const generated: Generated = { host: item, which: '::marker' };
     const node = nodes.add(of, {
@@ -306,7 +306,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
       content: rect && isBlock ? sidesOf(contentBox(rect, node)) : inherited.content,
     };
 
-    if (rendered && tag === 'li') addMarker(element, style, below);
+    if (rect && tag === 'li') addMarker(element, style, rect, below);
     const hasPseudo = rendered && reader.mayHavePseudo(element);
     if (hasPseudo) addPseudo(element, '::before', below);
     if (rendered) {

@@ -1,5 +1,6 @@
 import { FEW_LETTERS } from '../core/layout/snapshot.js';
 import type { Box } from './pseudo-box.js';
+import { textWidth } from './text-width.js';
 
 const TYPED = new Set(['text', 'search', 'email', 'password', 'tel', 'url', 'number']);
 const BUTTONS = new Set(['submit', 'reset', 'button']);
@@ -11,7 +12,6 @@ const PATTERNS: Readonly<Record<string, string>> = {
   month: '--------- ----',
   week: 'Week --, ----',
 };
-let canvas: CanvasRenderingContext2D | null | undefined;
 
 function isTransparent({ color, opacity }: CSSStyleDeclaration): boolean {
   return /^(transparent|rgba\(.*, 0\))$/.test(color) || opacity === '0';
@@ -63,8 +63,6 @@ export function fieldText(
   // A blank placeholder is how style sheets are told that the field is empty.
   if (words === null || words.text.trim() === '') return null;
   const { text, kind } = words;
-  canvas ??= document.createElement('canvas').getContext('2d');
-  if (!canvas) return null;
   const of = (value: string) => Number.parseFloat(value) || 0;
   const isList = field.localName === 'select' && style.appearance !== 'none';
   const [listStart, listEnd] = isList ? [LIST_START, LIST_END] : [0, 0];
@@ -76,10 +74,10 @@ export function fieldText(
     of(style.borderRightWidth) -
     listStart -
     listEnd;
-  canvas.font = style.font;
   const isSecret = field.localName === 'input' && field.type === 'password';
   const shown = isSecret ? '•'.repeat(text.length) : text;
-  const wanted = canvas.measureText(shown.slice(0, 500)).width;
+  const wanted = textWidth(shown.slice(0, 500), style.font);
+  if (wanted === null) return null;
   const width = kind === 'label' ? wanted : Math.min(Math.max(0, room), wanted);
   const height = of(style.fontSize) * 1.2;
   const before = style.direction === 'rtl' ? listEnd : listStart;

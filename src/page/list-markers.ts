@@ -1,5 +1,6 @@
 import type { Box } from './pseudo-box.js';
 import { childrenOf, parentElementOf } from './own-accessors.js';
+import { textWidth } from './text-width.js';
 
 /** The number that stands before an item of a list, outside of its box (CSS Lists 3, section 3). */
 export interface Marker {
@@ -51,28 +52,26 @@ const MOST_COUNTED = 3_999;
 /** So many nodes of an item are looked through for its first words. */
 const MOST_NODES = 40;
 
-let canvas: CanvasRenderingContext2D | null | undefined;
-
 /** Counts the items of the page's lists while they are met in their order. Of bullets nothing is read. */
 export class ListMarkers {
   private readonly next = new Map<Element, number>();
 
-  /** The number before an item; null where it has none, or none outside of its box. */
-  of(item: Element, style: CSSStyleDeclaration, range: Range): Marker | null {
+  /**
+   * The number before an `li`; null where it has none, or none outside of its box.
+   * @param rect of the item, in its frame's viewport
+   */
+  of(item: Element, style: CSSStyleDeclaration, rect: Box, range: Range): Marker | null {
     const list = parentElementOf(item);
-    if (item.localName !== 'li' || list?.localName !== 'ol' || style.display !== 'list-item') return null;
+    if (list?.localName !== 'ol' || style.display !== 'list-item') return null;
     const value = this.count(item as HTMLLIElement, list as HTMLOListElement);
     const words = STYLES[style.listStyleType];
     const isOutside = style.listStylePosition === 'outside' && style.listStyleImage === 'none';
     if (!words || !isOutside || style.direction === 'rtl' || value < 1 || value > MOST_COUNTED) return null;
     const line = firstLine(item, range);
-    canvas ??= document.createElement('canvas').getContext('2d');
-    if (!line || !canvas) return null;
-    canvas.font = style.font;
     const text = `${words(value)}.`;
-    const end = item.getBoundingClientRect().x - canvas.measureText(' ').width;
-    const width = canvas.measureText(text).width;
-    return { text, box: { x: end - width, y: line.y, width, height: line.height } };
+    const [width, space] = [textWidth(text, style.font), textWidth(' ', style.font)];
+    if (!line || width === null || space === null) return null;
+    return { text, box: { x: rect.x - space - width, y: line.y, width, height: line.height } };
   }
 
   private count(item: HTMLLIElement, list: HTMLOListElement): number {

@@ -1,6 +1,14 @@
 import type { Rect } from '../geometry/rect.js';
-import { passedDown } from './memo.js';
+import { passedDown, perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
+
+const scrollsAcross = perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-x')));
+const scrollsDown = perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-y')));
+
+/** Whether an element lets a reader scroll along an axis what does not fit into it. */
+export function scrollsAlong(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): boolean {
+  return (axis === 'x' ? scrollsAcross : scrollsDown)(view, i);
+}
 
 /** The scroll container that an element's content is in, itself included; −1 where that is the page, or cut off before. */
 export const scrollerOf = passedDown<NodeIndex>(

@@ -1,11 +1,11 @@
 import { px } from '../geometry/format.js';
 import { isDecoration } from '../intent/decoration.js';
-import { perStyle } from '../layout/memo.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { scrollerOf } from '../layout/scrollers.js';
+import { scrollsAlong } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
+import { inksScrolledBy } from './covered-scrollers.js';
 import { nameOf, onScreen } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
@@ -28,10 +28,12 @@ export function collapsedScrollers(scene: Scene, render: RenderView): Sighting[]
   const { view } = scene;
   const found: Collapsed[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!scene.painted[i] || !scrollsDown(view, i)) continue;
+    if (!scene.painted[i] || !scrollsAlong(view, i, 'y')) continue;
     const [, height, , scrollHeight] = view.scrollSizes(i);
     if (scrollHeight <= height + 1) continue;
-    const ink = firstWords(scene, i);
+    const ink = inksScrolledBy(scene, i).find(
+      ({ kind, node }) => kind === 'text' && !isDecoration(scene, node),
+    );
     if (!ink) continue;
     const line = 1.2 * emOf(view, ink.line);
     if (height < LEAST_LINES * line && isSqueezedBySiblings(view, i, LEFT_LINES * line))
@@ -45,19 +47,6 @@ export function collapsedScrollers(scene: Scene, render: RenderView): Sighting[]
     by: { axis: 'y', px: first!.ink.full.height },
     message: `Has ${px(first!.height)} of height left, too little to read ${nameOf(view, first!.ink)} in by scrolling, ${onScreen(render)}.`,
   }));
-}
-
-const scrollsDown = perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-y')));
-
-function firstWords(scene: Scene, holder: NodeIndex): Ink | undefined {
-  const { view } = scene;
-  return scene.inks.find(
-    ({ kind, node }) =>
-      kind === 'text' &&
-      scene.contains(holder, node) &&
-      scrollerOf(view, node) === holder &&
-      !isDecoration(scene, node),
-  );
 }
 
 /** An item of a column or a grid whose other items take all of its height. */

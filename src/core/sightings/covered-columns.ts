@@ -7,7 +7,9 @@ import type { Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex } from '../layout/view.js';
+import { stickyRoot } from '../layout/viewport-layer.js';
 import { byCulprit } from './by-culprit.js';
+import { inksScrolledBy } from './covered-scrollers.js';
 import { andMore, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
@@ -66,20 +68,13 @@ const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
 function inksBeside(scene: Scene, column: NodeIndex, holder: NodeIndex): Ink[] {
   const { view } = scene;
   const { y, height } = view.box(column);
-  return scene.inks.filter(
+  return inksScrolledBy(scene, holder).filter(
     ({ kind, node, full }) =>
       kind === 'text' &&
       full.y < y + height &&
       full.y + full.height > y &&
-      scene.contains(holder, node) &&
       !scene.contains(column, node) &&
-      scrollerOf(view, node) === holder &&
-      !isStuck(scene, node, holder) &&
+      stickyRoot(view, node) <= holder &&
       !isDecoration(scene, node),
   );
-}
-
-function isStuck({ view }: Scene, i: NodeIndex, holder: NodeIndex): boolean {
-  for (let at = i; at !== holder && at > 0; at = view.parent(at)) if (isSticky(view, at)) return true;
-  return false;
 }

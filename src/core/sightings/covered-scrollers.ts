@@ -1,8 +1,7 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
-import { perStyle } from '../layout/memo.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
-import { scrollerOf } from '../layout/scrollers.js';
+import { scrollerOf, scrollsAlong } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A slit beside what lies over a scroll container is no place to read in, share of the container. */
@@ -35,7 +34,7 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
     });
   if (over.length === 0) return [];
   const rest = restOf(view, holder, axis);
-  return inksOf(scene, holder).flatMap((ink) => {
+  return inksScrolledBy(scene, holder).flatMap((ink) => {
     const full = { ...ink.full, [axis]: ink.full[axis] - rest };
     const shown = intersect(full, window);
     // What is in sight at first is judged there.
@@ -60,15 +59,10 @@ function restOf(view: SnapshotView, holder: NodeIndex, axis: Axis): number {
   return (axis === 'x' ? scrollWidth - width : scrollHeight - height) - view.scrolledBy(holder)[axis];
 }
 
-const SCROLLS = {
-  x: perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-x'))),
-  y: perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-y'))),
-};
-
 function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++) {
-    if (!painted[i] || !SCROLLS[axis](view, i)) continue;
+    if (!painted[i] || !scrollsAlong(view, i, axis)) continue;
     const isEmpty = view.scrollSizes(i)[axis === 'x' ? 0 : 1] <= 0;
     // Rows that run from the right to the left are scrolled the other way.
     const isTurned = axis === 'x' && view.style(i, 'direction') === 'rtl';
@@ -91,7 +85,8 @@ function isAtEnd(rect: Rect, window: Rect, axis: Axis): boolean {
   return beyond < SLIT * size && rect[axis] > window[axis] + SLIT * size;
 }
 
-function inksOf(scene: Scene, holder: NodeIndex): Ink[] {
+/** What scrolls with a container, and with nothing in it. */
+export function inksScrolledBy(scene: Scene, holder: NodeIndex): Ink[] {
   const { view } = scene;
   return scene.inks.filter(({ node }) => scene.contains(holder, node) && scrollerOf(view, node) === holder);
 }

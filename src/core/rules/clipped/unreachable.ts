@@ -6,7 +6,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
 import { displacementOf } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
-import { scrollerOf } from '../../layout/scrollers.js';
+import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
 import { fixedRoot } from '../../layout/viewport-layer.js';
@@ -105,8 +105,7 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
   const { x, y } = view.scrolledBy(holder);
   const out = outOf({ ...ink.full, x: ink.full.x + x, y: ink.full.y + y }, view.paddingBox(holder));
   const rtl = view.style(holder, 'direction') === 'rtl';
-  const scrolls = (axis: 'x' | 'y') =>
-    /auto|scroll/.test(view.style(holder, axis === 'x' ? 'overflow-x' : 'overflow-y'));
+  const scrolls = (axis: 'x' | 'y') => scrollsAlong(view, holder, axis);
   const over: Record<Side, number> = {
     left: !rtl && scrolls('x') ? out.left : 0,
     right: rtl && scrolls('x') ? out.right : 0,
