@@ -11,6 +11,7 @@ import puppeteer from 'puppeteer-core';
 import serveStatic from 'serve-static';
 import { loadSource } from '../scripts/load-source.mjs';
 import { median } from './lib/median.mjs';
+import { processorSeconds } from './lib/processor.mjs';
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -144,21 +145,27 @@ async function product() {
 
 const ways = { ...(values['no-plain'] ? {} : { plain }), floor, product };
 const times = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
+const worked = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
 try {
   for (let round = 0; round < Number(values.rounds); round++) {
     for (const [name, way] of Object.entries(ways)) {
-      const start = performance.now();
+      const [start, before] = [performance.now(), processorSeconds()];
       await way();
       times[name].push(performance.now() - start);
+      worked[name].push(processorSeconds() - before);
     }
   }
   const [p, f, i] = ['plain', 'floor', 'product'].map((name) => median(times[name] ?? [NaN]) / 1000);
   console.log(
     `${pages.length} page${pages.length === 1 ? '' : 's'} × ${VIEWPORTS.length} viewports, medians of ${values.rounds}:`,
   );
-  console.log(`  floor   ${f.toFixed(1)} s`);
-  console.log(`  isoptic ${i.toFixed(1)} s, ${(i / f).toFixed(2)} × the floor`);
-  if (!values['no-plain']) console.log(`  plain   ${p.toFixed(1)} s, ${(p / i).toFixed(1)} × isoptic`);
+  const of = (name) => `, ${median(worked[name]).toFixed(1)} s of processors`;
+  console.log(`  floor   ${f.toFixed(1)} s${of('floor')}`);
+  console.log(
+    `  isoptic ${i.toFixed(1)} s, ${(i / f).toFixed(2)} × the floor${of('product')}, ${(median(worked.product) / median(worked.floor)).toFixed(2)} × the floor's`,
+  );
+  if (!values['no-plain'])
+    console.log(`  plain   ${p.toFixed(1)} s, ${(p / i).toFixed(1)} × isoptic${of('plain')}`);
 } finally {
   server.close();
   server.closeAllConnections();

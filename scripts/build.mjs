@@ -6,6 +6,8 @@ import { basename } from 'node:path';
 import { marked } from 'marked';
 import { build } from 'esbuild';
 import { loadSource } from './load-source.mjs';
+import { byRequire } from './by-require.mjs';
+import { silentDriver } from './silent-driver.mjs';
 import { withoutModules } from './without-modules.mjs';
 import { writeNotices } from './notices.mjs';
 
@@ -30,7 +32,11 @@ const program = await build({
   // What is installed beside the package: native code, the browser, fonts. Zod is, too, for the types of the library.
   external: Object.keys(dependencies).filter((name) => name !== 'zod'),
   // The driver's ways to download browsers and to speak another protocol: never called, two thirds of its code.
-  plugins: [withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/)],
+  plugins: [
+    withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/),
+    silentDriver(),
+    byRequire('sharp'),
+  ],
   define: { ISOPTIC_VERSION: JSON.stringify(version) },
   // Packages that are bundled and not modules yet ask for Node's own by `require`, and for their own name.
   banner: {

@@ -58,8 +58,14 @@ export class RunFolder {
 
   async write(relativePath: string, content: string | Buffer): Promise<string> {
     const full = join(this.path, relativePath);
-    await makeFolder(dirname(full));
-    await writeFile(full, content);
+    try {
+      await writeFile(full, content);
+    } catch (error) {
+      // The first file of a folder.
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+      await makeFolder(dirname(full));
+      await writeFile(full, content);
+    }
     return relativePath;
   }
 

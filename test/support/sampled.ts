@@ -2,6 +2,7 @@ import { digest } from '../../src/core/identity/digest.js';
 
 /** Not set in `npm test`; `1` in `npm run verify`; `every` leaves out nothing, and takes as long as that takes. */
 const all = process.env['ISOPTIC_ALL'];
+export const isInVerify = all !== undefined;
 
 /** A number that a name always has, as good as random. */
 export const numberOf = (name: string) => Number.parseInt(digest(name), 36);
