@@ -60,12 +60,15 @@ export function traceOf({ view, painted }: Scene, numbers: Int32Array, axis: Swe
       isSeen: painted[i] === 1,
     };
     forms.set(number, form);
-    texts.push(
-      [number, form.display, form.position, form.float, form.rows.join(), form.order, form.isSeen].join(' '),
-    );
+    texts.push(formText(number, form));
     places.set(number, placeOf(view, i, form, axis));
   }
   return { forms, places, form: texts.join('\n'), view, numbers };
+}
+
+/** Of what is not seen nobody sees how it is laid out. */
+function formText(number: number, { isSeen, display, position, float, rows, order }: Form): string {
+  return (isSeen ? [number, display, position, float, rows.join(), order] : [number, 'unseen']).join(' ');
 }
 
 function placeOf(view: SnapshotView, i: NodeIndex, { display, position }: Form, axis: SweepAxis): Place {

@@ -13,7 +13,7 @@ const item = (x: number, y: number, width = 100, id?: string): Node => ({
   ...(id !== undefined && { id }),
   lines: [{ box: [x, y, 60, 19], text: 'Boat' }],
 });
-const listOf = (items: readonly Node[], style = GRID): Node => ({
+const listOf = (items: readonly Node[], style: Readonly<Record<string, string>> = GRID): Node => ({
   tag: 'ul',
   class: 'boats',
   box: [0, 0, 400, 200],
@@ -48,6 +48,26 @@ test('columns, rows and order are told of the container', () => {
   expect(said([listOf([item(0, 0), item(0, 50)])], [listOf([item(0, 50), item(0, 0)])])).toBe(
     'ul.boats shows its parts in another order',
   );
+});
+
+test('a drawer that nobody sees has the same form, however it is laid out', () => {
+  const drawer = (visibility: string, ...items: Node[]): Node[] => [
+    {
+      ...listOf(
+        items.map((each) => ({ ...each, style: { visibility } })),
+        { ...GRID, visibility },
+      ),
+    },
+  ];
+  const formsOf = (visibility: string) => {
+    const [before, after] = twoOf(
+      drawer(visibility, item(0, 0), item(0, 50)),
+      drawer(visibility, item(0, 0), item(110, 0)),
+    );
+    return before.form === after.form;
+  };
+  expect(formsOf('hidden')).toBe(true);
+  expect(formsOf('visible')).toBe(false);
 });
 
 test('of what appears the topmost is told, and repeated elements once with their number', () => {
