@@ -21,7 +21,7 @@ const FILES: Record<string, [type: string, body: string]> = {
   ],
   '/second': [
     'text/html',
-    `${head}<link rel="stylesheet" href="/built.css"><body style="margin:0"><div class="panel">Summer berths</div>`,
+    `${head}<link rel="stylesheet" href="/built.css"><body id="summer" class="page-second" style="margin:0"><div class="panel">Summer berths</div>`,
   ],
   '/built.css': ['text/css', '.panel{width:700px;background:#eef}\n/*# sourceMappingURL=built.css.map */'],
   '/built.css.map': ['application/json', MAP.toString()],

@@ -9,8 +9,8 @@ const SHARED_PARTS = /^(header|footer|nav)$/;
 const OWN_PARTS = /^(main|article|section|aside|dialog)$/;
 
 /**
- * One finding of a template's defect, however many pages show it: same rule, same place, and either the same declaration
- * behind it or a part of the page that pages share. It keeps the id that it has on the first page.
+ * One finding of a template's defect, however many pages show it: same rule, same place, and the same declaration
+ * behind it, a part of the page that pages share, or the same list of things. It keeps the id that it has on the first page.
  * @param apart findings for which it says different things are never one
  */
 export function mergeAcrossPages<F extends Finding>(
@@ -37,7 +37,9 @@ export function mergeAcrossPages<F extends Finding>(
   return [...merged.values()];
 }
 
-function templateKey({ rule, key, cause }: Finding): string | null {
+function templateKey({ rule, key, details, cause }: Finding): string | null {
+  // What pages miss is the same thing where it has the same addresses.
+  if (details.length > 0) return [rule, key, ...details].join('\n');
   const source = cause?.declaration?.source ?? null;
   const isShared = isInSharedPart(pathIn(key));
   if (source === null && !isShared) return null;

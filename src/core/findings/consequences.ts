@@ -55,6 +55,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
   if (earlier.rule.meta.name === 'page-overflow' && meetAtHome(scene, atFault, later.sighting)) return false;
+  if (meetWithin(earlier.sighting, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
@@ -106,6 +107,15 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
       return areas.every((area) => liesWithin(area, view.box(home), 1));
     })
   );
+}
+
+/**
+ * Whether something is lost within the boxes that lines run out of below: where none of those has run to. (Of a line that runs out
+ * sideways, what is within its box is the same line.)
+ */
+function meetWithin({ by, homes = [] }: Sighting, { shows }: Sighting): boolean {
+  if (by?.axis !== 'y') return false;
+  return (shows?.lost ?? []).some((area) => homes.some((box) => liesWithin(area, box, 1)));
 }
 
 /** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */

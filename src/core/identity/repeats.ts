@@ -24,7 +24,12 @@ export const repeatedSteps = perSnapshot((view): readonly string[] => {
       const byTag = new Map<string, NodeIndex[]>();
       for (const parent of group) {
         for (const child of view.childrenOf(parent)) {
-          if (isNamed(view, child)) add(named, `${view.tag(child)}#${unnumbered(view.id(child))}`, child);
+          // There is one, whatever a page calls its own: pages of one site differ in that alone.
+          if (child === view.body) {
+            steps[child] = view.tag(child);
+            next.push([child]);
+          } else if (isNamed(view, child))
+            add(named, `${view.tag(child)}#${unnumbered(view.id(child))}`, child);
           else add(byTag, view.tag(child), child);
         }
       }

@@ -11,7 +11,7 @@ export function signature(view: SnapshotView, i: NodeIndex): string {
   const parts: string[] = [];
   for (let at = i; at >= 0; at = view.parent(at)) {
     parts.unshift(steps[at]!);
-    if (isNamed(view, at)) break;
+    if (at !== view.body && isNamed(view, at)) break;
   }
   return parts.join('>');
 }

@@ -1,5 +1,6 @@
 import { sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
+import { likeness } from '../identity/signature.js';
 import { isMoved } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
@@ -10,15 +11,18 @@ const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rota
 /**
  * A row of slides seen through a window: what is beside the window comes when a button is pressed or by itself. Told by a
  * track that is moved by a transform, by its name, or by slides as wide as the window, one of them in it, with buttons beside it.
+ * A name alone does not speak for what is cut through: somebody has to be able to move it.
  */
-export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boolean {
+export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Loss): boolean {
   const { view } = scene;
   if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
-  for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at))
-    if (isNamed(scene, at)) return true;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
-  if (chain.some((at) => isMoved(view, at) || isNamed(scene, at))) return true;
+  if (chain.some((at) => isMoved(view, at))) return true;
+  const around: NodeIndex[] = [];
+  for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
+  if ([...chain, ...around].some((at) => isNamed(scene, at)) && (whole || isDriven(scene, cutter, chain)))
+    return true;
   const window = view.contentBox(cutter);
   const isSlide = (at: NodeIndex) => view.box(at).width >= 0.6 * window.width;
   const isBeside = (at: NodeIndex) => {
@@ -29,6 +33,16 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis }: Loss): boo
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/** Whether there is something that moves a row: it says that it will be moved, or buttons stand by its window. */
+function isDriven(scene: Scene, cutter: NodeIndex, chain: readonly NodeIndex[]): boolean {
+  const { view } = scene;
+  if (chain.some((at) => view.style(at, 'will-change').includes('transform'))) return true;
+  const part = chain.at(-1);
+  if (part === undefined) return false;
+  const isAlike = (at: NodeIndex) => likeness(view, at) === likeness(view, part);
+  return hasButtonsBeside(scene, cutter, view.childrenOf(cutter).filter(isAlike));
 }
 
 /** Of the window's width, what a button is at most. */

@@ -1,8 +1,10 @@
 import { area, liesWithin, meets } from '../geometry/rect.js';
+import { commonAncestor } from '../layout/displace.js';
 import { isUpright } from '../layout/rotation.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
+import type { NodeIndex } from '../layout/view.js';
 
 /**
  * A unit, an icon or a floating label that stands in a field, or on its border, and keeps clear of what is written in it:
@@ -64,7 +66,18 @@ export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
   const isField = scene.view.has(large.node, FLAG_FIELD);
   if (!isField) return area(large.full) >= 3 * area(small.full) && !hidesWords(scene, small, large);
   const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
-  return !written.some((rect) => meets(rect, small.full, 2));
+  return isOfField(scene, small.node, large) && !written.some((rect) => meets(rect, small.full, 2));
+}
+
+/** Of a field's height, what holds it together with its button is no higher. */
+const GROUP_HEIGHTS = 2.5;
+
+/** Whether a button stands beside a field, or in a box that is made for the two. */
+function isOfField(scene: Scene, button: NodeIndex, field: Ink): boolean {
+  const { view } = scene;
+  const holder = commonAncestor(scene, button, field.node);
+  if (holder === view.parent(button) || holder === view.parent(field.node)) return true;
+  return view.box(holder).height <= GROUP_HEIGHTS * field.full.height;
 }
 
 /** Whether the smaller one lies on words of the larger one. */

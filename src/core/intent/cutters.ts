@@ -5,6 +5,7 @@ import type { Scene } from '../layout/scene.js';
 import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
+import { isDrawn } from '../layout/paint.js';
 import type { NodeIndex } from '../layout/view.js';
 
 /** Text kept for assistive technology only, or a menu that waits to be opened: its box is clipped to a dot, or to nothing. */
@@ -35,11 +36,15 @@ export function isClosed(scene: Scene, { cutter }: Loss): boolean {
   return false;
 }
 
-/** Whether anything of what stands in an element is seen. */
+/** Whether anything of what stands in an element is seen: of a control that is not drawn, the words. */
 function showsContent(scene: Scene, i: NodeIndex): boolean {
+  const { view } = scene;
   return scene
-    .inksIn(scene.view.paddingBox(i))
-    .some((ink) => ink.kind !== 'picture' && scene.contains(i, ink.node));
+    .inksIn(view.paddingBox(i))
+    .some(
+      ({ kind, node }) =>
+        scene.contains(i, node) && (kind === 'text' || (kind === 'control' && isDrawn(view, node))),
+    );
 }
 
 /** In a part that a button of the page opens further: “read more”, an accordion, a panel. */

@@ -59,10 +59,15 @@ export function isMarkAtCorner(scene: Scene, owner: NodeIndex, { rect }: Pick<Co
   return isOnRim(across, width) && isOnRim(down, height);
 }
 
-const NAMED =
-  /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar|notification|popover|popup|tooltip|dropdown/i;
+/** What is gone as soon as a visitor is done with what it hangs from. */
+const NAMED_PASSING = /popover|popup|tooltip|dropdown/i;
+/** What is gone once it was answered. */
+const NAMED_ANSWERED = /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar|notification/i;
 
-/** A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role, its name, or a button to close it. */
+/**
+ * A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role, by a button to close it, or by its name
+ * where something in it can be pressed: nothing sends a notice without that away.
+ */
 export function isDismissible(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   const root = fixedRoot(view, i);
@@ -73,7 +78,8 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
     // What merely bears such a name, or stands in a page that does, lies over nothing for a while.
     if (at < lifted) continue;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
-    if (NAMED.test(name)) return true;
+    if (NAMED_PASSING.test(name)) return true;
+    if (NAMED_ANSWERED.test(name) && holdsControl(scene, at, -1)) return true;
   }
   return false;
 }
@@ -126,10 +132,11 @@ export function hangsFromControl(scene: Scene, i: NodeIndex): boolean {
   return false;
 }
 
+/** @param panel of which the controls don't count; −1 for none */
 function holdsControl(scene: Scene, holder: NodeIndex, panel: NodeIndex): boolean {
   const { view } = scene;
   for (let at = holder; at <= scene.lastOf(holder); at++) {
-    if (view.has(at, FLAG_CONTROL) && !scene.contains(panel, at)) return true;
+    if (view.has(at, FLAG_CONTROL) && (panel < 0 || !scene.contains(panel, at))) return true;
   }
   return false;
 }

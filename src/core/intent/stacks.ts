@@ -1,7 +1,8 @@
 import { area, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
-import { branches, isMoved } from '../layout/displace.js';
-import type { Scene } from '../layout/scene.js';
+import { branches, commonAncestor, isMoved } from '../layout/displace.js';
+import type { Ink, Scene } from '../layout/scene.js';
+import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
@@ -26,6 +27,19 @@ function sideOf(view: SnapshotView, i: NodeIndex): number {
 
 function sameLook(view: SnapshotView, [a, b]: readonly [NodeIndex, NodeIndex]): boolean {
   return view.tag(a) === view.tag(b) && view.classes(a)[0] === view.classes(b)[0];
+}
+
+/** Of a name, so many letters stand in for a face. */
+const MOST_INITIALS = 3;
+
+/** The first letters of a name, there for as long as the picture of its face is not, which fills the box that both stand in. */
+export function isStandIn(scene: Scene, ink: Ink, cover: NodeIndex): boolean {
+  const { view } = scene;
+  if (ink.kind !== 'text' || !view.has(cover, FLAG_PICTURE)) return false;
+  if (view.lineText(ink.line).trim().length > MOST_INITIALS) return false;
+  const frame = view.box(commonAncestor(scene, ink.node, cover));
+  const filled = intersect(view.box(cover), frame);
+  return filled !== null && area(filled) >= 0.9 * area(frame);
 }
 
 /** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. */

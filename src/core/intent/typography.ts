@@ -4,9 +4,10 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** The same words at nearly the same place: an outline, a shadow or a glow made of copies. */
 export function isEcho(view: SnapshotView, a: Ink, b: Ink): boolean {
-  // Lines of one text have its words in common.
+  // Lines of one text have its words in common, and so have lines of two paragraphs that say the same.
   if (a.node === b.node) return false;
-  if (view.lineText(a.line) !== view.lineText(b.line)) return false;
+  const nth = ({ node, line }: Ink) => view.linesOf(node).indexOf(line);
+  if (view.lineText(a.line) !== view.lineText(b.line) || nth(a) !== nth(b)) return false;
   const common = intersect(a.full, b.full);
   return common !== null && area(common) >= 0.6 * Math.min(area(a.full), area(b.full));
 }

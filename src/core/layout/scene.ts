@@ -1,5 +1,5 @@
 import { alphaOf } from '../css/colours.js';
-import { area, type Rect } from '../geometry/rect.js';
+import { area, intersect, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import type { Clip } from '../geometry/clip.js';
 import { Clips, cut } from './clips.js';
@@ -11,6 +11,7 @@ import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from './snapshot.js';
 import { inkOf } from './text-ink.js';
+import { isFixed, screenOnPage } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 export type InkKind = 'text' | 'control' | 'picture';
@@ -139,9 +140,13 @@ export class Scene {
     return this.coverIndex.search(rect).map((i) => this.covers[i]!);
   }
 
-  /** Whether anything of a rectangle lies where the page can be scrolled to: above it and before its start nothing does. */
-  isOnPage(rect: Rect): boolean {
-    return this.onPage(rect) !== null;
+  /**
+   * Whether anything of a rectangle lies where the page can be scrolled to: above it and before its start nothing does, nor beyond
+   * the screen where an element is fixed to that.
+   */
+  isOnPage(rect: Rect, of: NodeIndex): boolean {
+    if (this.onPage(rect) === null) return false;
+    return !isFixed(this.view, of) || intersect(rect, screenOnPage(this.view)) !== null;
   }
 
   /** What of a rectangle does (CSS Overflow 3, section 3.2); null where nothing is to be seen of it. */

@@ -56,6 +56,12 @@ export function isFreedByScrolling(view: SnapshotView, target: Rect, cover: Rect
   });
 }
 
+/** The screen where it stands on the page after loading: what is fixed and beyond it can't be scrolled to. CSS px of the page. */
+export function screenOnPage({ snapshot: { scroll, viewport } }: SnapshotView): Rect {
+  const { width, shownWidth, shownHeight } = viewport;
+  return { ...scroll, width: Math.max(width, shownWidth), height: shownHeight };
+}
+
 /** Whether an element is laid out against the viewport and stays there while the page scrolls. */
 export function isFixed(view: SnapshotView, i: NodeIndex): boolean {
   return fixedRoot(view, i) >= 0;

@@ -13,7 +13,7 @@ const SIZE = { x: 'width', y: 'height' } as const;
 /**
  * What stands at the end of a scroll container, beyond what it shows at first, where it lies once that is scrolled to its end,
  * with what lies over the container and keeps it from coming free: a bar fixed to the foot of the screen, over a list that
- * scrolls by itself; an arrow over the end of a row of tabs.
+ * scrolls by itself; the buttons of a panel over the end of what scrolls in it; an arrow over the end of a row of tabs.
  */
 export function inksAtScrollEnds(scene: Scene): { ink: Ink; cover: Cover }[] {
   return (['y', 'x'] as const).flatMap((axis) =>
@@ -24,10 +24,11 @@ export function inksAtScrollEnds(scene: Scene): { ink: Ink; cover: Cover }[] {
 function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cover: Cover }[] {
   const { view } = scene;
   const window = view.paddingBox(holder);
+  const isHeld = axis === 'y' && isOnScreen(view, holder);
   const over = scene
     .coversIn(window)
     .filter(({ node, rank }) => !scene.contains(holder, node) && rank > scene.order.box[holder]!)
-    .filter(({ node }) => !scene.contains(node, holder) && (axis === 'y' || movesWith(view, node, holder)))
+    .filter(({ node }) => !scene.contains(node, holder) && (movesWith(view, node, holder) || isHeld))
     .flatMap((cover) => {
       const rect = intersect(cover.rect, window);
       return rect && isAtEnd(rect, window, axis) ? [cover] : [];
@@ -46,7 +47,7 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
   });
 }
 
-/** What stays on the screen while a row scrolls by with the page is passed. */
+/** What stays on the screen while a container scrolls by with the page is passed. */
 function movesWith(view: SnapshotView, cover: NodeIndex, holder: NodeIndex): boolean {
   return (
     fixedRoot(view, cover) === fixedRoot(view, holder) && stickyRoot(view, cover) === stickyRoot(view, holder)
@@ -67,7 +68,7 @@ function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {
     // Rows that run from the right to the left are scrolled the other way.
     const isTurned = axis === 'x' && view.style(i, 'direction') === 'rtl';
     if (isEmpty || isTurned || restOf(view, i, axis) <= 1) continue;
-    if (axis === 'x' || isOnScreen(view, i)) found.push(i);
+    found.push(i);
   }
   return found;
 }

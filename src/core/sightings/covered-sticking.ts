@@ -1,8 +1,9 @@
 import { px } from '../geometry/format.js';
-import { signature } from '../identity/signature.js';
+import { likeness } from '../identity/signature.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { FLAG_HEADING } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
 import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -57,12 +58,13 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
   return byCulprit(view, hidings).map((group) => sighting(scene, render, group));
 }
 
-/** Headings of a list that push one another away, panels that pile up: each is meant to lie on the one before. */
+/** Headings that push one another away, of whatever rank, panels that pile up: each is meant to lie on the one before. */
 function isPileOf(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
   const { width, shownHeight } = view.snapshot.viewport;
   const isPanel = (i: NodeIndex) =>
     view.box(i).height > PANEL_SHARE * shownHeight && view.box(i).width > PANEL_SHARE * width;
-  return signature(view, a) === signature(view, b) || isPanel(a) || isPanel(b);
+  const areHeadings = view.has(a, FLAG_HEADING) && view.has(b, FLAG_HEADING);
+  return areHeadings || likeness(view, a) === likeness(view, b) || isPanel(a) || isPanel(b);
 }
 
 /** What of a sticking element is under a cover while both are at their place on the screen. */

@@ -32,6 +32,8 @@ export interface Sighting {
   readonly related: readonly NodeIndex[];
   /** The elements whose content shows the defect, where they are others than `node`. */
   readonly affected?: readonly NodeIndex[];
+  /** The boxes that something runs out of. CSS px of the page. */
+  readonly homes?: readonly Rect[];
   /** What else takes part in it: what lies over, or beside. */
   readonly partners?: readonly NodeIndex[];
   /** What is the same on every render that shows this defect; sightings with equal keys are one finding. */

@@ -138,6 +138,22 @@ test('a defect of a template is one finding with its pages; one of each page is 
   ]);
 });
 
+test('what several pages miss is one finding where it is the same', () => {
+  const of = (page: string, ...details: string[]): Finding => ({
+    ...found(cards([180]))[0]!,
+    id: `${page}-missing`,
+    rule: 'missing-resource',
+    key: defectKey('missing-resource', 'missing html'),
+    page,
+    pages: [page],
+    details,
+    cause: null,
+  });
+  const sheet = 'style sheet /site.css: 404';
+  const merged = mergeAcrossPages([of('a', sheet), of('b', sheet), of('c', sheet, 'picture /boat.png: 404')]);
+  expect(merged.map(({ pages }) => pages)).toEqual([['a', 'b'], ['c']]);
+});
+
 test('a template’s finding weighs as much as the gravest of its pages', () => {
   const of = (page: string, severity: Finding['severity']): Finding => ({
     ...found(cards([180]))[0]!,
@@ -199,4 +215,26 @@ describe('properties', () => {
       { numRuns: 50 },
     );
   });
+});
+
+test('what is lost within a box is no consequence of what runs out of it', () => {
+  const hero = (top: number): Node[] => [
+    {
+      tag: 'section',
+      class: 'hero',
+      box: [0, 0, 600, 100],
+      style: CARD,
+      children: [{ tag: 'p', box: [20, 20, 400, 96], lines: [20, 44, 68, 92].map((y) => line(20, y, 300)) }],
+    },
+    {
+      tag: 'div',
+      class: 'counts',
+      box: [20, top, 200, 30],
+      margin: [top - 100, 0, 0, 0],
+      style: { 'background-color': 'rgb(255, 255, 255)', position: 'relative' },
+    },
+  ];
+  const told = (top: number) => found(hero(top)).map(({ rule }) => rule);
+  expect(told(40)).toEqual(['covered', 'box-overflow']);
+  expect(told(98)).toEqual(['box-overflow']);
 });

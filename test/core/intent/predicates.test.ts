@@ -18,7 +18,7 @@ import {
   isInTopLayer,
   isMarkAtCorner,
 } from '../../../src/core/intent/overlays.js';
-import { areAlternatives, areShingled } from '../../../src/core/intent/stacks.js';
+import { areAlternatives, areShingled, isStandIn } from '../../../src/core/intent/stacks.js';
 import { isSmallRaised, isSymbols } from '../../../src/core/intent/typography.js';
 import { sceneOf, type Scene } from '../../../src/core/layout/scene.js';
 import {
@@ -26,6 +26,8 @@ import {
   FLAG_CONTROL,
   FLAG_CONTROLLED,
   FLAG_OVERLAY,
+  FLAG_PICTURE,
+  FLAG_REPLACED,
   FLAG_TEXT,
   FLAG_TOP_LAYER,
 } from '../../../src/core/layout/snapshot.js';
@@ -198,7 +200,9 @@ describe('what lies over the page on purpose', () => {
     const wall = (children: Node[]) => x({ box: [0, 0, 400, 800], style: fixed, children });
     expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }]))).toBe(false);
     expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }, button]))).toBe(true);
-    expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed }))).toBe(true);
+    expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed, children: [button] }))).toBe(true);
+    // Nothing in it sends it away.
+    expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed }))).toBe(false);
     // It lies over nothing.
     expect(holds(isDismissible, x({ class: 'cookie-bar' }))).toBe(false);
     expect(holds(isDismissible, x({ flags: FLAG_OVERLAY }))).toBe(true);
@@ -247,6 +251,23 @@ describe('stacks', () => {
     expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90]))).toBe(true);
     expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 50, 200, 90]))).toBe(false);
   });
+  test('the first letters of a name stand in for the picture that fills their box, words for no picture', () => {
+    const face = (words: string, width = 48) => {
+      const made = scene({
+        tag: 'figure',
+        box: [0, 0, 48, 48],
+        children: [
+          { tag: 'b', id: 'a', box: [10, 14, 28, 20], lines: [line(10, 14, 28, words)] },
+          { tag: 'img', id: 'b', box: [0, 0, width, 48], flags: FLAG_PICTURE | FLAG_REPLACED },
+        ],
+      });
+      const letters = made.inks.find((ink) => ink.node === at(made, 'a') && ink.kind === 'text')!;
+      return isStandIn(made, letters, at(made, 'b'));
+    };
+    expect(face('PQ')).toBe(true);
+    expect(face('PQ', 30)).toBe(false);
+    expect(face('Heron')).toBe(false);
+  });
   test('shingled avatars lie over their neighbour, but not over its words', () => {
     const face = (id: string, px: number, words = false): Node => ({
       tag: 'li',
@@ -275,8 +296,19 @@ describe('losses', () => {
       style: { ...WHITE, display: 'inline-block', position },
     });
     const window = { class: 'boat-carousel', style: { ...HIDDEN, position: 'relative' } };
-    expect(lost(window, arrow('static'))).toBe(0);
     expect(lost(window, arrow('absolute'))).toBe(1);
+    // What is cut through has to be moved by something, whatever it is called.
+    const button: Node = { tag: 'button', box: [4, 22, 20, 16], flags: FLAG_CONTROL };
+    const row = (willChange: string): Node => ({
+      tag: 'div',
+      box: [0, 0, 300, 20],
+      style: { 'will-change': willChange },
+      children: [words(60)],
+    });
+    expect(lost(window, row('auto'))).toBe(1);
+    expect(lost(window, row('transform'))).toBe(0);
+    expect(lost(window, row('auto'), button)).toBe(0);
+    expect(lost({}, row('auto'), button)).toBe(1);
     const track: Node = {
       tag: 'div',
       box: [0, 0, 300, 20],

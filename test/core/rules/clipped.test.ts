@@ -142,10 +142,29 @@ describe('unreachable', () => {
     expect(seenBy(unreachable, PAGE, [label(-130, { position: 'absolute' })])).toEqual([]);
     expect(
       seenBy(unreachable, PAGE, [
-        label(-40, { position: 'absolute' }, { flags: FLAG_CONTROL | FLAG_PAGE_LINK }),
+        label(-80, { position: 'absolute' }, { flags: FLAG_CONTROL | FLAG_PAGE_LINK }),
       ]),
     ).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
+  });
+  test('the last links of a menu that is longer than the screen wait for nothing, though they lead to places of the page', () => {
+    const entry = (y: number) => ({
+      tag: 'a',
+      id: `at-${y}`,
+      box: [0, y, 200, 40] as const,
+      flags: FLAG_CONTROL | FLAG_PAGE_LINK,
+      lines: [line(10, y + 10, 120, 'Low Sands')],
+    });
+    const menu = (entries: number) => ({
+      tag: 'nav',
+      id: 'menu',
+      box: [0, 0, 200, 40 * entries] as const,
+      style: { position: 'fixed', top: '0px' },
+      children: Array.from({ length: entries }, (_, i) => entry(40 * i)),
+    });
+    const screen = { width: 400, height: 600 };
+    expect(seenBy(unreachable, screen, [menu(15)])).toEqual([]);
+    expect(seenBy(unreachable, screen, [menu(17)])).toEqual(['#menu y 80']);
   });
   test('what an offset moves out of the page is not waiting, unless it was sent far away', () => {
     const offset = (left: number) => label(left, { position: 'relative', left: `${left}px` });

@@ -101,6 +101,18 @@ describe('text-overlap', () => {
 });
 
 describe('covered', () => {
+  test('menus that wait beside the screen, one on the other, hide nothing', () => {
+    const menu = (id: string, x: number): Node => ({
+      tag: 'nav',
+      id,
+      box: [x, 0, 200, id === 'under' ? 300 : 120],
+      style: { ...WHITE, position: 'fixed', 'z-index': id === 'under' ? '1' : '2' },
+      children: [{ tag: 'p', box: [x + 10, 20, 150, 20], lines: [line(x + 10, 20, 150)] }],
+    });
+    const at = (left: number) => seenBy(covered, PAGE, [menu('under', left), menu('over', left + 4)]);
+    expect(at(PAGE.width)).toEqual([]);
+    expect(at(PAGE.width - 190)).toHaveLength(1);
+  });
   test('what pixels showed of a doubtful spot goes before what boxes say', () => {
     const under = text('under', 20);
     const over = {
@@ -377,6 +389,33 @@ describe('control-overlap', () => {
     };
     expect(seenBy(controlOverlap, PAGE, [field(60), unit])).toEqual([]);
     expect(seenBy(controlOverlap, PAGE, [field(175), unit])).toHaveLength(1);
+  });
+  test('a button in a field is its own where it stands beside it, or in a box made for the two', () => {
+    const field: Node = {
+      tag: 'input',
+      id: 'field',
+      box: [10, 10, 200, 40],
+      flags: FLAG_CONTROL | FLAG_FIELD | FLAG_REPLACED,
+      style: { display: 'inline-block' },
+      lines: [{ ...line(20, 20, 60), field: true }],
+    };
+    const button: Node = {
+      tag: 'button',
+      id: 'button',
+      box: [168, 12, 36, 36],
+      flags: FLAG_CONTROL,
+      style: { position: 'absolute', 'background-color': 'rgb(230, 240, 255)' },
+    };
+    const within = (height: number, children: readonly Node[]): Node => ({
+      tag: 'div',
+      box: [10, 10, 200, height],
+      style: { position: 'relative' },
+      children,
+    });
+    const apart = [within(40, [field]), within(80, [button])];
+    expect(seenBy(controlOverlap, PAGE, [within(300, [field, button])])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [within(60, apart)])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [within(300, apart)])).toHaveLength(1);
   });
 });
 

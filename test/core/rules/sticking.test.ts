@@ -1,3 +1,4 @@
+import { FLAG_HEADING } from '../../../src/core/layout/snapshot.js';
 import { covered } from '../../../src/core/rules/overlap/covered.js';
 import { CARD, line, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
@@ -53,4 +54,19 @@ test('headings of a list that push one another away', () => {
     children: [heading(0), heading(700), heading(1400)],
   };
   expect(seenBy(covered, PAGE, [list])).toEqual([]);
+});
+
+test('headings of whatever rank push one another away; another bar lies on them', () => {
+  const bar = (tag: string, y: number, flags = 0): Node => ({
+    tag,
+    id: `at-${y}`,
+    box: [0, y, 800, 40],
+    flags,
+    style: { ...CARD, position: 'sticky', top: '0px' },
+    lines: [line(10, y + 10, 100, 'Heron')],
+  });
+  const article = (children: Node[]): Node => ({ tag: 'article', box: [0, 0, 800, 2900], children });
+  const headings = [bar('h1', 0, FLAG_HEADING), bar('h3', 700, FLAG_HEADING)];
+  expect(seenBy(covered, PAGE, [article(headings)])).toEqual([]);
+  expect(seenBy(covered, PAGE, [article([bar('h1', 0, FLAG_HEADING), bar('div', 700)])])).toHaveLength(1);
 });

@@ -9,7 +9,7 @@ import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
-import { fixedRoot } from '../../layout/viewport-layer.js';
+import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { collapsedScrollers } from '../../sightings/collapsed-scrollers.js';
@@ -93,10 +93,8 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
 
 /** Fixed to the screen, and beyond its edge. */
 function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
-  const { shownWidth, shownHeight, width } = scene.view.snapshot.viewport;
-  const { scroll } = scene.view.snapshot;
-  const screen = { ...scroll, width: Math.max(width, shownWidth), height: shownHeight };
-  return worst(scene.view, ink, outOf(ink.shown!, screen), 'screen', () => root);
+  const { view } = scene;
+  return worst(view, ink, outOf(ink.shown!, screenOnPage(view)), 'screen', () => root);
 }
 
 /** Before the start of a scroll container, at its first scroll position. */
@@ -158,7 +156,9 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     const displacement = displacementOf(view, at);
     if (displacement === null || displacement === 'negative-margin') continue;
     const box = view.box(at);
-    if (view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK)) return true;
+    // A link that skips to the content waits as a whole; the links of an open menu are in sight for the most part.
+    const isSkip = view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK);
+    if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
     // What stands in the flow and is moved by an offset is not waiting, unless it was sent far away.
     const isSentAway = displacement !== 'offset' || outsidePx(scene, box, side) >= FAR_PX;
     if (isSentAway && outsideShare(scene, box, side) >= 0.85) return true;

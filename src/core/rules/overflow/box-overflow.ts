@@ -68,7 +68,7 @@ export const boxOverflow: Rule = {
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
   const shown = ink.shown && onPageDown(ink.shown);
-  if (!shown || isDecoration(scene, ink.node)) return null;
+  if (!shown || !scene.isOnPage(shown, ink.node) || isDecoration(scene, ink.node)) return null;
   const moved = { x: false, y: false };
   let [isHeld, wasPlaced] = [false, false];
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
@@ -173,6 +173,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   return {
     ...fault,
     affected: entries.map(({ ink }) => ink.node),
+    homes: [...new Set(entries.map(({ box }) => box))].map((box) => view.box(box)),
     rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
     by: { axis: worst.axis, px: worst.px },
     mild: entries.every(({ ink, axis, px: out }) =>

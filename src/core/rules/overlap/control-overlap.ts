@@ -59,7 +59,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const isWithin = scene.contains(other.node, control.node);
   if (isWithin && (other.kind !== 'text' || displacementOf(view, control.node) === null)) return null;
   const common = intersect(control.shown!, other.shown!);
-  if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common)) return null;
+  if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common, control.node))
+    return null;
   if (areApart(view, control, other, LEAST_PX)) return null;
   if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
   if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))

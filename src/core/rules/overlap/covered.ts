@@ -9,7 +9,7 @@ import {
   isMarkAtCorner,
 } from '../../intent/overlays.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
-import { areAlternatives, areShingled } from '../../intent/stacks.js';
+import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js';
 import { isSymbols } from '../../intent/typography.js';
 import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
@@ -169,7 +169,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   )
     return null;
   const common = intersect(ink.shown!, cover.rect);
-  if (!common) return null;
+  if (!common || !scene.isOnPage(common, ink.node)) return null;
   const isAway =
     isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || as === 'at-end';
   let doubt = as === 'mark' ? markDoubt(common) : doubtOf(view, ink, cover, common);
@@ -182,6 +182,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (as !== 'at-end' && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
+  if (isStandIn(scene, ink, cover.node)) return null;
   const held = heldOver(scene, cover, ink);
   const isBeside = stickyRoot(view, cover.node) !== stickyRoot(view, ink.node);
   if (held < 0 && isBeside && isFreedBySticking(scene, cover, ink)) return null;

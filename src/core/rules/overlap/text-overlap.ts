@@ -56,7 +56,7 @@ export const textOverlap: Rule = {
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const touching = intersect(a.shown!, b.shown!);
   const common = touching && isOverprinted(scene, a, b, touching) ? touching : squeezed(scene, a, b);
-  if (!common || !scene.isOnPage(common) || areApart(scene.view, a, b, LEAST_ASKEW)) return null;
+  if (!common || !scene.isOnPage(common, a.node) || areApart(scene.view, a, b, LEAST_ASKEW)) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
   const across = acrossLines(scene.view, a.node);
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
