@@ -152,7 +152,12 @@ export function paint(mode) {
   document.head.append(sheet);
   return {
     painted,
-    width: document.documentElement.scrollWidth,
+    // What the root or the body cuts off, nobody scrolls to.
+    width: [document.documentElement, document.body].some((at) =>
+      /hidden|clip/.test(getComputedStyle(at).overflowX),
+    )
+      ? window.innerWidth
+      : document.documentElement.scrollWidth,
     height: document.documentElement.scrollHeight,
   };
 }

@@ -3,7 +3,7 @@
 import { spawnSync } from 'node:child_process';
 import { createServer } from 'node:http';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
-import { dirname, extname, join, resolve, sep } from 'node:path';
+import { extname, join, resolve, sep } from 'node:path';
 
 const PACKAGES = [
   'startbootstrap-agency',
@@ -22,6 +22,14 @@ const PACKAGES = [
   'startbootstrap-sb-admin',
   'startbootstrap-shop-homepage',
   'startbootstrap-one-page-wonder',
+  'spectre.css',
+  'admin-lte@3.2.0',
+  'argon-design-system-free',
+  'gentelella',
+  'material-dashboard',
+  'material-kit',
+  'now-ui-kit',
+  'paper-kit-2',
 ];
 /** Of one package, so many pages are taken. */
 const MOST_PAGES = 3;
@@ -34,7 +42,7 @@ export function pagesFrom(cache) {
     .map((name) => ({ name: `demo/${name}`, root: resolve('demo/repaired'), path: `/${name}` }));
   mkdirSync(cache, { recursive: true });
   for (const name of PACKAGES) {
-    const root = join(cache, name);
+    const root = join(cache, name.split('@')[0]);
     if (!existsSync(root)) fetchPackage(name, cache, root);
     if (!existsSync(root)) continue;
     const found = htmlIn(root)
@@ -42,9 +50,7 @@ export function pagesFrom(cache) {
       .sort((a, b) => a.split(sep).length - b.split(sep).length || a.localeCompare(b))
       .slice(0, MOST_PAGES);
     for (const file of found) {
-      // Served from the folder of the page, as its own server would.
-      const base = dirname(file);
-      pages.push({ name: `${name}${file.slice(root.length)}`, root: base, path: file.slice(base.length) });
+      pages.push({ name: `${name}${file.slice(root.length)}`, root, path: file.slice(root.length) });
     }
   }
   return pages;
