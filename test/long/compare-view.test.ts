@@ -23,10 +23,10 @@ test('two pictures scroll in step, under a slider, one through the other, one af
   const report = join(temp.path, 'view/compare.html');
   const { page: tab, complaints } = await openReport(browser, report, '', { waitFor: '.comparing' });
   await drawn(tab);
-  expect(await tab.$$eval('.compare-page img', (all) => all.map((img) => img.naturalWidth > 0))).toEqual([
-    true,
-    true,
-  ]);
+  const pictured = await tab.$$eval('.compare-page img', (all) =>
+    Promise.all(all.map((img) => img.decode().then(() => img.naturalWidth > 0))),
+  );
+  expect(pictured).toEqual([true, true]);
   await tab.keyboard.press('j');
   expect(await tab.$eval('.differences .lit', (row) => row.textContent)).toContain('is new');
   await tab.keyboard.press('2');

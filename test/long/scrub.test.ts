@@ -24,10 +24,11 @@ test('a handle on the ruler goes through the widths that were searched, by keys 
   const { page, complaints } = await openReport(browser, join(swept, 'report.html'));
   const value = () => page.$eval('.scrub-handle', (handle) => Number(handle.getAttribute('aria-valuenow')));
   const pictured = () =>
-    page.$eval('.scrub img', (img) => ({
-      file: decodeURI(img.src).split('/').at(-1)!,
-      isThere: img.naturalWidth > 0,
-    }));
+    page.$eval('.scrub img', async (img) => {
+      // The file is read after the element is drawn.
+      await img.decode().catch(() => undefined);
+      return { file: decodeURI(img.src).split('/').at(-1)!, isThere: img.naturalWidth > 0 };
+    });
   await page.waitForSelector('.scrub-handle');
   expect(await page.$('.scrub')).toBeNull();
   await page.focus('.scrub-handle');

@@ -31,13 +31,14 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   return kept;
 }
 
-/** Of a box that is too low for what is in it, it is worse that no scrolling gets to the rest than that the rest is out of the box. */
-function isLostByIt({ rule, sighting }: Reported, later: Reported): boolean {
-  return (
-    rule.meta.name === 'box-overflow' &&
-    later.rule.meta.name === 'unreachable' &&
-    later.sighting.node === sighting.node
-  );
+/**
+ * Of a box that is too low for what is in it, it is worse that no scrolling gets to the rest than that the rest is out of the box; of
+ * words that run out of a box and are cut off behind it, what is gone is worse than what shows outside, where it is more.
+ */
+function isLostByIt({ rule, sighting }: Reported, { rule: its, sighting: later }: Reported): boolean {
+  if (rule.meta.name !== 'box-overflow' || later.node !== sighting.node) return false;
+  if (its.meta.name === 'unreachable') return true;
+  return its.meta.name === 'text-clipped' && severityOf(its, later) !== 'notice' && (later.by?.px ?? 0) > (sighting.by?.px ?? 0);
 }
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */

@@ -20,7 +20,6 @@ import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
-import { FEW_LETTERS } from '../layout/snapshot.js';
 import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
@@ -109,9 +108,8 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
   return { ink, cutter, axis: 'x', px, whole: px >= rect.width, rect };
 }
 
-/** Of a placeholder, a reader guesses the end from so much of it; of a few letters or figures nearly all is needed. */
-const LEAST_OF_FIELD = 0.6;
-const LEAST_OF_FEW = 0.9;
+/** So much of what stands in a field has to show, of its width: less is no rounding, and a letter is cut through. */
+const LEAST_OF_FIELD = 0.9;
 
 const wantedOf = perSnapshot(
   ({ snapshot: { shortFields } }): ReadonlyMap<number, number> =>
@@ -127,8 +125,7 @@ const wantedOf = perSnapshot(
 function lossInField({ view }: Scene, ink: Ink): Loss | null {
   if (view.snapshot.shortFields.length === 0 || ink.kind !== 'text') return null;
   const wanted = wantedOf(view).get(ink.line);
-  const least = view.lineText(ink.line).length <= FEW_LETTERS ? LEAST_OF_FEW : LEAST_OF_FIELD;
-  if (wanted === undefined || ink.full.width >= least * wanted) return null;
+  if (wanted === undefined || ink.full.width >= LEAST_OF_FIELD * wanted) return null;
   const px = wanted - ink.full.width;
   return { ink, cutter: ink.node, axis: 'x', px, whole: false, rect: ink.full, inField: true };
 }

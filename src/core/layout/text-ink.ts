@@ -20,6 +20,12 @@ export const lettersOf = perLine((view, line): Rect =>
   letters(view, line, (view.lineFace(line) ?? USUAL).drop, hasRaisedAccents(view, line) ? ACCENT : 0),
 );
 
+/** Only letters that reach below the baseline can meet the line below. Of a text of several lines it is not known which has them. */
+export function hasDescenders(view: SnapshotView, line: number): boolean {
+  const node = view.snapshot.lines.node[line]!;
+  return view.style(node, 'text-transform') !== 'uppercase' && /[gjpqyçQ,;()[\]{}]/.test(view.lineText(line));
+}
+
 /** The accents of capitals reach so far above them, em; never out of the line's own box. */
 const ACCENT = 0.2;
 

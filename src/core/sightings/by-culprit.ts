@@ -1,4 +1,4 @@
-import { isItemOfWideRow } from './drivers.js';
+import { overfullRow } from './drivers.js';
 import { signature } from '../identity/signature.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Sighting } from './sighting.js';
@@ -12,7 +12,8 @@ export interface Culprits<T> {
 
 /** What the items of a row that is too wide share, whatever each of them is; else an element's own signature. */
 export function rowOrOwn(view: SnapshotView, i: NodeIndex): string {
-  return isItemOfWideRow(view, i) ? `row ${signature(view, view.containingElement(i))}` : signature(view, i);
+  const row = overfullRow(view, i);
+  return row >= 0 ? `row ${signature(view, row)}` : signature(view, i);
 }
 
 /**

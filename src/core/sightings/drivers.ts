@@ -169,6 +169,15 @@ export function isItemOfWideRow(view: SnapshotView, i: NodeIndex): boolean {
   );
 }
 
+/** The row that is too narrow for its items together, of one that sticks out of it and would fit it alone; −1 where that is not so. */
+export function overfullRow(view: SnapshotView, i: NodeIndex): NodeIndex {
+  const row = flexRowAround(view, i);
+  if (row < 0 || !isInFlow(view, i)) return -1;
+  const room = view.contentBox(row);
+  const isOut = outAlong(view.box(i), room, 'x') > SLACK && view.box(i).width <= room.width + SLACK;
+  return isOut && (isItemOfWideRow(view, i) || pushedBy(view, i) < 0) ? row : -1;
+}
+
 /** The flex row that can't wrap whose item an element is; −1 where it is none's. */
 function flexRowAround(view: SnapshotView, i: NodeIndex): NodeIndex {
   const row = view.containingElement(i);

@@ -86,6 +86,12 @@ describe('text-overlap', () => {
     expect(seenBy(textOverlap, PAGE, [two(24), moved(32)])).toEqual(['#b y 2']);
     expect(seenBy(textOverlap, PAGE, [two(40), moved(40)])).toEqual([]);
   });
+  test('descenders in the capitals of another text lie on its letters; without any, the two only touch', () => {
+    const above = (words: string) => ({ ...text('a', 20), lines: [line(10, 20, 180, words)] });
+    expect(seenBy(textOverlap, PAGE, [above('Boats by night'), text('b', 31.5)])).toEqual(['#b y 3']);
+    expect(seenBy(textOverlap, PAGE, [above('Boats are late'), text('b', 31.5)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [above('Boats by night'), text('b', 33)])).toEqual([]);
+  });
   test('ornament and copies of the same words are design', () => {
     expect(
       seenBy(textOverlap, PAGE, [text('a', 20), text('b', 22, {}, { flags: FLAG_ARIA_HIDDEN })]),

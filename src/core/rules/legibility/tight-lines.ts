@@ -2,8 +2,8 @@ import { px } from '../../geometry/format.js';
 import { intersect, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { sceneOf, type Scene } from '../../layout/scene.js';
-import { emOf, inkOf } from '../../layout/text-ink.js';
-import type { NodeIndex, SnapshotView } from '../../layout/view.js';
+import { emOf, hasDescenders, inkOf } from '../../layout/text-ink.js';
+import type { NodeIndex } from '../../layout/view.js';
 import { OVERLAP_SHARE } from '../overlap/text-overlap.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { onScreen, quotedText } from '../../sightings/words.js';
@@ -54,13 +54,8 @@ function collisionOf(scene: Scene, node: NodeIndex, line: number, next: number):
   const [a, b] = [inkOf(view, line), inkOf(view, next)];
   const common = intersect(a, b)?.height ?? 0;
   if (common >= OVERLAP_SHARE * Math.min(a.height, b.height)) return null;
-  if (common === 0 && !hasDescenders(view, node, line)) return null;
+  if (common === 0 && !hasDescenders(view, line)) return null;
   return { line, advance, size, rect: union(upper, lower), culprit: node };
-}
-
-/** Only letters that reach below the baseline can meet the next line. */
-function hasDescenders(view: SnapshotView, node: NodeIndex, line: number): boolean {
-  return view.style(node, 'text-transform') !== 'uppercase' && /[gjpqyçQ,;()[\]{}]/.test(view.lineText(line));
 }
 
 function sighting(render: RenderView, { entries, fault }: Culprits<Collision>): Sighting {

@@ -4,7 +4,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { isEcho, isSmallRaised, isSymbols } from '../../intent/typography.js';
 import { blockAround } from '../../layout/ancestors.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
-import { acrossLines, emOf, isVertical, lettersOf } from '../../layout/text-ink.js';
+import { acrossLines, emOf, hasDescenders, inkOf, isVertical, lettersOf } from '../../layout/text-ink.js';
 import { displacementOf } from '../../layout/displace.js';
 import { areApart } from '../../layout/rotated.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -55,7 +55,10 @@ export const textOverlap: Rule = {
 
 function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const touching = intersect(a.shown!, b.shown!);
-  const common = touching && isOverprinted(scene, a, b, touching) ? touching : squeezed(scene, a, b);
+  const common =
+    touching && isOverprinted(scene, a, b, touching)
+      ? touching
+      : (squeezed(scene, a, b) ?? (touching && descending(scene, a, b)));
   if (!common || !scene.isOnPage(common, a.node) || areApart(scene.view, a, b, LEAST_ASKEW)) return null;
   // The lines of one text can only collide from above; side by side they are one line in pieces.
   const across = acrossLines(scene.view, a.node);
@@ -124,6 +127,19 @@ function squeezed({ view }: Scene, a: Ink, b: Ink): Rect | null {
   };
   if (!isBetween(a, b.node) && !isBetween(b, a.node)) return null;
   return intersect(lettersOf(view, a.line), lettersOf(view, b.line));
+}
+
+/** Descenders that reach so far into the capitals of another text, em, lie on its letters. */
+const DESCENT_EM = 0.15;
+
+/** Where two texts meet of which the one stands on the heads of the other's letters, so that its descenders are in them; null where they do not. */
+function descending({ view }: Scene, a: Ink, b: Ink): Rect | null {
+  if (blockAround(view, a.node) === blockAround(view, b.node) || isVertical(view, a.node)) return null;
+  const [above, below] = a.full.y < b.full.y ? [a, b] : [b, a];
+  if (!hasDescenders(view, above.line)) return null;
+  const common = intersect(lettersOf(view, above.line), inkOf(view, below.line));
+  const least = DESCENT_EM * emOf(view, above.line);
+  return common && common.width >= LEAST_WIDTH && common.height >= least ? common : null;
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */
