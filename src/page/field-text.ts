@@ -87,7 +87,9 @@ export function fieldText(
   const x = atEnd ? start + room - width : style.textAlign === 'center' ? start + (room - width) / 2 : start;
   const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
-  const y = field.localName === 'textarea' ? top : (top + bottom - height) / 2;
+  // The chosen words of a list that is too low for them begin at its top, what is typed stays in the middle of its field.
+  const isAtTop = field.localName === 'textarea' || (field.localName === 'select' && bottom - top < height);
+  const y = isAtTop ? top : (top + bottom - height) / 2;
   // A long value is there to be scrolled; of a few letters or figures each counts.
   const isOneLine = field.localName === 'select' || (field.localName === 'input' && TYPED.has(field.type));
   const isToBeSeen = kind === 'placeholder' || (isOneLine && text.length <= FEW_LETTERS);

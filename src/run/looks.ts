@@ -3,7 +3,7 @@ import { intersect, union, type Rect } from '../core/geometry/rect.js';
 import { sceneOf } from '../core/layout/scene.js';
 import { FLAG_CONTROL, type Look } from '../core/layout/snapshot.js';
 import type { SnapshotView } from '../core/layout/view.js';
-import type { Doubt } from '../core/sightings/doubt.js';
+import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Probe, StyleChange } from '../engine/probe.js';
 
@@ -120,22 +120,18 @@ async function lookAt(
   ];
   const scale = seen.width / area.width;
   const perPx = scale * scale;
-  const looks = new Map<string, Look>();
-  for (const { cover, under, area: spot } of doubts) {
+  return doubts.map(({ cover, under, area: spot }) => {
     const at = within(spot, area, scale);
     const ink = inkIn(open, openBare, at) / perPx;
     const shown = inkIn(seen, seenBare, at) / perPx;
-    const [coverUid, underUid] = [view.uid(cover), view.uid(under)];
-    const key = `${coverUid} ${underUid}`;
-    const before = looks.get(key) ?? { ink: 0, hidden: 0 };
-    looks.set(key, {
-      cover: coverUid,
-      under: underUid,
-      ink: before.ink + ink,
-      hidden: before.hidden + Math.max(0, ink - shown),
-    });
-  }
-  return [...looks.values()];
+    return {
+      cover: view.uid(cover),
+      under: view.uid(under),
+      at: middleOf(spot),
+      ink,
+      hidden: Math.max(0, ink - shown),
+    };
+  });
 }
 
 /** As many of the doubts as fit into one picture, beginning with the largest, and that picture. */

@@ -25,7 +25,7 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   for (const entry of reported) {
     const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
     if (at < 0) kept.push(entry);
-    else if (isLostByIt(kept[at]!, entry)) kept[at] = entry;
+    else if (isLostByIt(kept[at]!, entry) || hidesOthers(sceneOf(view), kept[at]!, entry)) kept[at] = entry;
     else kept[at] = withWeightOf(kept[at]!, entry);
   }
   return kept;
@@ -39,6 +39,16 @@ function isLostByIt({ rule, sighting }: Reported, { rule: its, sighting: later }
   if (rule.meta.name !== 'box-overflow' || later.node !== sighting.node) return false;
   if (its.meta.name === 'unreachable') return true;
   return its.meta.name === 'text-clipped' && severityOf(its, later) !== 'notice' && (later.by?.px ?? 0) > (sighting.by?.px ?? 0);
+}
+
+/** What is out of reach of something is less than what it hides of the page: a drawer of which a strip stays on the screen. */
+function hidesOthers(scene: Scene, { rule, sighting }: Reported, later: Reported): boolean {
+  return (
+    rule.meta.name === 'unreachable' &&
+    later.rule.meta.name === 'covered' &&
+    later.sighting.node === sighting.node &&
+    (later.sighting.affected ?? []).some((node) => !scene.contains(sighting.node, node))
+  );
 }
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */

@@ -184,7 +184,7 @@ interface ContentClip {
 function contentClip(view: SnapshotView, i: NodeIndex): ContentClip | null {
   const x = clipsAxis(view, i, 'x');
   const y = clipsAxis(view, i, 'y');
-  if (!x && !y) return null;
+  if (!x && !y) return view.tag(i) === 'select' ? choiceClip(view, i) : null;
   const box = view.paddingBox(i);
   const overflowX = view.style(i, 'overflow-x');
   const overflowY = view.style(i, 'overflow-y');
@@ -202,4 +202,10 @@ function contentClip(view: SnapshotView, i: NodeIndex): ContentClip | null {
     scrollsX: isScroller || /auto|scroll/.test(overflowX),
     scrollsY: isScroller || /auto|scroll/.test(overflowY),
   };
+}
+
+/** The chosen words of a list that drops down are cut off at its content box (as Chromium draws it; they begin at its top). */
+function choiceClip(view: SnapshotView, i: NodeIndex): ContentClip {
+  const { y, height } = view.contentBox(i);
+  return { clip: { ...NO_CLIP, top: y, bottom: y + height }, scrollsX: false, scrollsY: false };
 }

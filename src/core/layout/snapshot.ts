@@ -129,6 +129,8 @@ export interface Look {
   readonly under: number;
   /** The uid of what stays on the screen, where they meet only while the page scrolls past it. */
   readonly bar?: number;
+  /** The middle of the spot, CSS px of the page, where the two meet at several: each line of words is one. */
+  readonly at?: { readonly x: number; readonly y: number };
   /** How much ink of them there is in the spot when nothing lies over it, and how much of that can't be seen, CSS px². */
   readonly ink: number;
   readonly hidden: number;

@@ -62,6 +62,40 @@ test('of two overlaps of one element, what stays is as grave as the graver', () 
   expect(told(0)).toEqual([]);
 });
 
+test('words that are cut off behind their box are told as cut off where more is gone than shows', () => {
+  const code = (right: number): Node => ({
+    tag: 'div',
+    box: [0, 0, right, 100],
+    style: { 'overflow-x': 'hidden', 'overflow-y': 'hidden' },
+    children: [
+      { tag: 'pre', box: [20, 20, 100, 30], style: CARD, lines: [line(24, 24, 300, 'curl the timetable')] },
+    ],
+  });
+  expect(found([code(140)]).map(({ rule }) => rule)).toEqual(['text-clipped']);
+  expect(found([code(300)]).map(({ rule }) => rule)).toEqual(['box-overflow']);
+});
+
+test('a drawer of which a strip lies on the page is told for what it hides', () => {
+  const drawer = (left: number): Node => ({
+    tag: 'aside',
+    box: [left, 0, 240, 900],
+    style: { position: 'fixed', left: `${left}px`, ...CARD, 'z-index': '2' },
+    children: [
+      {
+        tag: 'a',
+        box: [left + 20, 20, 200, 40],
+        flags: FLAG_CONTROL,
+        lines: [line(left + 20, 24, 90, 'Rooms')],
+      },
+    ],
+  });
+  const words: Node = { tag: 'p', box: [10, 200, 400, 20], lines: [line(10, 200, 380, 'Boats of the day')] };
+  const told = (left: number) =>
+    found([drawer(left), words]).map(({ rule, selector }) => `${rule} ${selector}`);
+  expect(told(-200)).toEqual(['covered aside']);
+  expect(told(-240)).toEqual([]);
+});
+
 test('settings: off, another severity, a higher threshold, and elements that are taken otherwise', () => {
   const judged = (settings: object, options = {}) =>
     findingsOfPage('home', [renderOf({ ...PAGE, ...options }, cards([180, 120]))], RULES, {

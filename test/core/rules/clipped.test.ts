@@ -6,6 +6,7 @@ import {
   FLAG_CONTROLLED,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
+  FLAG_REPLACED,
 } from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
@@ -107,6 +108,18 @@ describe('control-clipped', () => {
     };
     expect(seenBy(controlClipped, PAGE, [hero])).toEqual(['#hero y 20']);
     expect(seenBy(textClipped, PAGE, [hero])).toEqual([]);
+  });
+  test('a list that drops down cuts its chosen words at its padding', () => {
+    const list = (padding: number): Node => ({
+      tag: 'select',
+      id: 'list',
+      box: [10, 10, 150, 24],
+      flags: FLAG_CONTROL | FLAG_REPLACED,
+      padding: [padding, 8, padding, 8],
+      lines: [line(18, 10 + padding, 100, 'Happy gulls')],
+    });
+    expect(seenBy(controlClipped, PAGE, [list(2)])).toEqual([]);
+    expect(seenBy(controlClipped, PAGE, [list(8)])).toEqual(['#list y 8']);
   });
   test('a control that cuts its own label', () => {
     const own = {

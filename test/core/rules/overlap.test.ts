@@ -11,6 +11,7 @@ import {
   FLAG_TOP_LAYER,
 } from '../../../src/core/layout/snapshot.js';
 import { sceneOf } from '../../../src/core/layout/scene.js';
+import { middleOf } from '../../../src/core/sightings/doubt.js';
 import { CARD, line, renderOf, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 
@@ -142,6 +143,36 @@ describe('covered', () => {
     expect(sees(0)).toEqual([]);
     expect(sees(20)).toEqual([]);
     expect(sees(180)).toEqual(['By pixels, 180 px²']);
+  });
+  test('each line under a picture is looked at by itself; one that was not counts as the nearest one', () => {
+    const words = [20, 44, 68].map((y) => line(10, y, 180, `Words of ${y}`));
+    const under = { ...text('under', 20), box: [10, 20, 200, 72] as const, lines: words };
+    const over = {
+      tag: 'img',
+      box: [10, 10, 200, 90] as const,
+      flags: FLAG_PICTURE | FLAG_REPLACED,
+      style: { position: 'absolute' },
+    };
+    const render = renderOf(PAGE, [under, over]);
+    const looks = covered.doubts!(render).map(({ cover, under: below, area }) => ({
+      cover: render.view.uid(cover),
+      under: render.view.uid(below),
+      at: middleOf(area),
+      ink: 200,
+      // The head of the picture is clear.
+      hidden: area.y > 60 ? 180 : 0,
+    }));
+    const told = (seen: typeof looks) => {
+      render.view.snapshot.looks = seen;
+      return covered.check(render).map(({ affected, message }) => [affected!.length, message.split('. ')[1]]);
+    };
+    expect(looks).toHaveLength(3);
+    expect(told(looks)).toEqual([[1, 'By pixels, 180 px² of ink lie under it.']]);
+    const [first, , last] = looks as [(typeof looks)[0], (typeof looks)[0], (typeof looks)[0]];
+    expect(told([{ ...last, at: { x: 100, y: 50 } }])).toEqual([
+      [3, 'By pixels, 180 px² of ink lie under it.'],
+    ]);
+    expect(told([first])).toEqual([]);
   });
   test('what is slight counts only where pixels bear it out', () => {
     const band = (y: number) => ({

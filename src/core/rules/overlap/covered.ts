@@ -33,7 +33,7 @@ import { passingDoubts, passingWords } from '../../sightings/passing.js';
 import { signDoubts, signsUnderWords } from '../../sightings/signs-under-words.js';
 import { strokesOnWords } from '../../sightings/strokes-on-words.js';
 import { sunkIn } from '../../sightings/sunk.js';
-import { hiddenInk } from '../../sightings/doubt.js';
+import { hiddenInk, lookAt, type Doubt } from '../../sightings/doubt.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -79,9 +79,9 @@ export const covered: Rule = {
   },
   check(render) {
     const scene = sceneOf(render.view);
-    const hidings = hidingsOf(render.view).filter(({ doubt, cover, ink }) => {
+    const hidings = hidingsOf(render.view).filter(({ doubt, cover, ink, common }) => {
       if (doubt === 'none') return true;
-      const hidden = lookedAt(render.view, { cover, ink, doubt });
+      const hidden = lookedAt(render.view, { cover, ink, common, doubt });
       return hidden === null ? doubt === 'shape' : hidden > 0;
     });
     return [
@@ -97,7 +97,7 @@ export const covered: Rule = {
   doubts: ({ view }) => [
     ...hidingsOf(view)
       .filter(({ doubt }) => doubt !== 'none')
-      .map(({ cover, ink, common }) => ({ cover: cover.node, under: ink.node, area: common })),
+      .map(asDoubt),
     ...signDoubts(view),
     ...passingDoubts(view, 'over'),
   ],
@@ -261,20 +261,24 @@ function isLost(
   );
 }
 
+type Spot = Pick<Hiding, 'cover' | 'ink' | 'common' | 'doubt'>;
+
+const asDoubt = ({ cover, ink, common }: Spot): Doubt => ({
+  cover: cover.node,
+  under: ink.node,
+  area: common,
+});
+
 /** What a look showed to be hidden, CSS px²; null where nobody looked. */
-function lookedAt(
-  view: SnapshotView,
-  { cover, ink, doubt }: Pick<Hiding, 'cover' | 'ink' | 'doubt'>,
-): number | null {
-  const spot = { cover: cover.node, under: ink.node };
-  const isSign = doubt === 'mark' || isSmallPicture(view, cover.node);
-  return isSign ? hiddenInk(view, spot, MARK_SHARE) : hiddenInk(view, spot);
+function lookedAt(view: SnapshotView, spot: Spot): number | null {
+  const isSign = spot.doubt === 'mark' || isSmallPicture(view, spot.cover.node);
+  return isSign ? hiddenInk(view, asDoubt(spot), MARK_SHARE) : hiddenInk(view, asDoubt(spot));
 }
 
-/** What looks showed to be hidden, each element's once, CSS px². */
+/** What looks showed to be hidden, each once, CSS px². */
 function inkGone(view: SnapshotView, entries: readonly Hiding[]): number {
-  const pairs = new Map(entries.map((entry) => [`${entry.cover.node} ${entry.ink.node}`, entry]));
-  return [...pairs.values()].reduce((sum, entry) => sum + (lookedAt(view, entry) ?? 0), 0);
+  const seen = new Map(entries.map((entry) => [lookAt(view, asDoubt(entry)), lookedAt(view, entry) ?? 0]));
+  return [...seen.values()].reduce((sum, hidden) => sum + hidden, 0);
 }
 
 function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Hiding>): Sighting {
