@@ -119,7 +119,7 @@ describe('control-clipped', () => {
       lines: [line(18, 10 + padding, 100, 'Happy gulls')],
     });
     expect(seenBy(controlClipped, PAGE, [list(2)])).toEqual([]);
-    expect(seenBy(controlClipped, PAGE, [list(8)])).toEqual(['#list y 8']);
+    expect(seenBy(controlClipped, PAGE, [list(8)])).toEqual(['#list y 10']);
   });
   test('a control that cuts its own label', () => {
     const own = {
