@@ -1,13 +1,13 @@
 // Recall, precision and culprit accuracy on our own collection: faults with repaired twins, and correct constructs.
 // `--from blind/first` and `blind/second` take the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
-import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile, readdir } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile } from 'node:fs/promises';
 import { spawnSync } from 'node:child_process';
 import { parseArgs } from 'node:util';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parse } from 'yaml';
 import { BENCH_DEVICES, pageOf } from './lib/bench-page.mjs';
+import { casesOf } from './lib/cases.mjs';
 import { isSampled } from './lib/sampled.mjs';
 import { figuresOf, figuresText } from './lib/figures.mjs';
 import { scoreOf } from './lib/score.mjs';
@@ -27,17 +27,14 @@ const [only] = positionals;
 const oneOf = Number(values['one-of']);
 
 const cases = [];
-for (const file of (await readdir(join(here, values.from))).filter((name) => name.endsWith('.yaml')).sort()) {
-  const kind = file.replace('.yaml', '');
-  for (const entry of parse(await readFile(join(here, values.from, file), 'utf8'))) {
-    if (only && !`${kind}/${entry.name}`.includes(only)) continue;
-    if (!isSampled(`${kind}/${entry.name}`, oneOf)) continue;
-    if (kind === 'constructs')
-      cases.push({ ...entry, form: 'correct', rule: null, id: `correct--${entry.name}` });
-    else {
-      cases.push({ ...entry, form: 'fault', rule: kind, id: `fault--${kind}--${entry.name}` });
-      cases.push({ ...entry, form: 'twin', rule: null, id: `twin--${kind}--${entry.name}` });
-    }
+for (const { kind, ...entry } of await casesOf(join(here, values.from))) {
+  if (only && !`${kind}/${entry.name}`.includes(only)) continue;
+  if (!isSampled(`${kind}/${entry.name}`, oneOf)) continue;
+  if (kind === 'constructs')
+    cases.push({ ...entry, form: 'correct', rule: null, id: `correct--${entry.name}` });
+  else {
+    cases.push({ ...entry, form: 'fault', rule: kind, id: `fault--${kind}--${entry.name}` });
+    cases.push({ ...entry, form: 'twin', rule: null, id: `twin--${kind}--${entry.name}` });
   }
 }
 

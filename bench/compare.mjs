@@ -6,11 +6,11 @@ import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
-import { parse } from 'yaml';
 import { loadSource } from '../scripts/load-source.mjs';
 import { inPage } from './compare/edits.mjs';
 import { pageOf } from './lib/bench-page.mjs';
 import { startBrowser } from './lib/browser.mjs';
+import { casesOf } from './lib/cases.mjs';
 import { isSampled } from './lib/sampled.mjs';
 import { randomOf } from './unseen/random.mjs';
 
@@ -36,12 +36,9 @@ async function pages() {
   const folder = join(root, 'demo/repaired');
   const demo = (await readdir(folder)).filter((name) => name.endsWith('.html'));
   const found = demo.map((name) => ({ name: `demo/${name}`, url: pathToFileURL(join(folder, name)).href }));
-  for (const list of (await readdir(join(root, 'bench/pages'))).filter((name) => name.endsWith('.yaml'))) {
-    const kind = list.replace('.yaml', '');
-    for (const entry of parse(await readFile(join(root, 'bench/pages', list), 'utf8')))
-      if (isSampled(`${kind}/${entry.name}`, Number(values['one-of'])))
-        found.push({ name: `${kind}/${entry.name}`, html: pageOf({ ...entry, form: 'correct' }) });
-  }
+  for (const { kind, ...entry } of await casesOf(join(root, 'bench/pages')))
+    if (isSampled(`${kind}/${entry.name}`, Number(values['one-of'])))
+      found.push({ name: `${kind}/${entry.name}`, html: pageOf({ ...entry, form: 'correct' }) });
   return found;
 }
 

@@ -7,8 +7,8 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { parse } from 'yaml';
 import { pageOf } from './lib/bench-page.mjs';
+import { casesOf } from './lib/cases.mjs';
 import { isSampled } from './lib/sampled.mjs';
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -27,15 +27,12 @@ async function pagesIn(folder) {
   await copyFile(join(here, 'pages', 'harbour.svg'), join(folder, 'site/harbour.svg'));
   const demo = (await readdir(join(root, 'demo/as-found'))).filter((name) => name.endsWith('.html'));
   const pages = demo.map((name) => ({ name: `demo/${name}`, file: join(root, 'demo/as-found', name) }));
-  for (const list of (await readdir(join(here, 'pages'))).filter((name) => name.endsWith('.yaml'))) {
-    const kind = list.replace('.yaml', '');
-    for (const entry of parse(await readFile(join(here, 'pages', list), 'utf8'))) {
-      const name = `${kind}/${entry.name}`;
-      if (!isSampled(name, oneOf)) continue;
-      const file = join(folder, 'site', `${kind}--${entry.name}.html`);
-      await writeFile(file, pageOf({ ...entry, form: kind === 'constructs' ? 'correct' : 'fault' }));
-      pages.push({ name, file });
-    }
+  for (const { kind, ...entry } of await casesOf(join(here, 'pages'))) {
+    const name = `${kind}/${entry.name}`;
+    if (!isSampled(name, oneOf)) continue;
+    const file = join(folder, 'site', `${kind}--${entry.name}.html`);
+    await writeFile(file, pageOf({ ...entry, form: kind === 'constructs' ? 'correct' : 'fault' }));
+    pages.push({ name, file });
   }
   return pages.filter(({ name }) => only === undefined || name.includes(only));
 }
