@@ -15,7 +15,7 @@ export async function casesOf(folder) {
     const kind = file.replace('.yaml', '');
     for (const entry of parse(await readFile(join(folder, file), 'utf8'))) {
       const { page, ...rest } = entry;
-      cases.push({ kind, ...rest, ...(page && { html: await wholePage(page), wrap: 'none' }) });
+      cases.push({ kind, ...rest, ...(page && { ...(await wholePage(page)), wrap: 'none' }) });
     }
   }
   return cases;
@@ -23,6 +23,13 @@ export async function casesOf(folder) {
 
 const pages = new Map();
 function wholePage(name) {
-  if (!pages.has(name)) pages.set(name, readFile(join(WHOLE, `${name}.html`), 'utf8'));
+  if (!pages.has(name)) pages.set(name, readWhole(name));
   return pages.get(name);
+}
+
+/** Its style sheet goes before what a case changes. */
+async function readWhole(name) {
+  const text = await readFile(join(WHOLE, `${name}.html`), 'utf8');
+  const [, css, html] = /^<style>(.*?)<\/style>(.*)$/s.exec(text);
+  return { css, html };
 }
