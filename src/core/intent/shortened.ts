@@ -6,7 +6,7 @@ import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Less room than this shows no word to read, em. */
-const LEAST_EM = 4;
+const LEAST_EM = 3;
 
 /** A price, a date, a number: so many letters at most. */
 const LONGEST_FIGURE = 24;

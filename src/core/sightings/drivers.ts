@@ -30,7 +30,7 @@ function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex
   if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) && !outgrowsBlock(view, i) ? [] : [i];
   if (hasOwnWidth(view, i)) return [i];
   if (/table$/.test(view.style(i, 'display'))) return driveTable(view, escapes, i);
-  if (cutsOwnLines(view, i)) return [];
+  if (cutsOwnLines(view, i) || holdsMoreThanItShows(view, i)) return [];
   if (ownLinesReachEnd(view, escapes, i)) return [i];
   const children = view.childrenOf(i).filter((child) => isInFlow(view, child));
   if (isSingleRow(view, i)) {
@@ -38,7 +38,8 @@ function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex
     const tooWide = children.filter((child) => view.box(child).width > escapes.window.width);
     if (tooWide.length === 0) {
       const isStretched =
-        hasRoomBetween(view, i, children) || children.some((child) => hasSlack(view, i, child));
+        hasRoomBetween(view, i, children) ||
+        children.some((child) => hasSlack(view, i, child) || couldShrink(view, i, child));
       return isStretched ? [] : [i];
     }
     return tooWide.flatMap((child) => drive(view, escapes, child));
@@ -73,6 +74,31 @@ function cutsOwnLines(view: SnapshotView, i: NodeIndex): boolean {
     const box = view.lineBox(line);
     return box.x + box.width > x + width + SLACK || box.x < x - SLACK;
   });
+}
+
+/** What scrolls or cuts off what is in it has not become as wide as that. */
+function holdsMoreThanItShows(view: SnapshotView, i: NodeIndex): boolean {
+  if (!clipsAxis(view, i, 'x')) return false;
+  const [width, , scrollWidth] = view.scrollSizes(i);
+  return width > 0 && scrollWidth > width + SLACK;
+}
+
+/**
+ * Whether an item of a flex row has words on one line that could stand on two: items shrink as far as they can before their row is too
+ * wide (CSS Flexbox 1, section 9.7), so it is as wide as it is for another reason.
+ */
+function couldShrink(view: SnapshotView, row: NodeIndex, item: NodeIndex): boolean {
+  if (!/flex/.test(view.style(row, 'display')) || view.style(item, 'flex-shrink') === '0') return false;
+  if (hasOwnWidth(view, item) || view.has(item, FLAG_REPLACED)) return false;
+  const last = sceneOf(view).lastOf(item);
+  for (let at = item; at <= last; at++) {
+    const lines = view.linesOf(at);
+    if (lines.length === 0) continue;
+    const isFixed = lines.some((line) => (view.snapshot.lines.flags[line]! & LINE_UNBREAKABLE) !== 0);
+    const words = view.lineText(lines[0]!).trim().split(/\s+/).length;
+    if (!isFixed && words > lines.length) return true;
+  }
+  return false;
 }
 
 /** A gap between two items that is set, and not left over, is seldom wider, CSS px. */

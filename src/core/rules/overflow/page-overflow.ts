@@ -1,4 +1,4 @@
-import { drivers, isItemOfWideRow, namedFor } from '../../sightings/drivers.js';
+import { drivers, isItemOfWideRow, namedFor, overfullRow } from '../../sightings/drivers.js';
 import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
 import { union } from '../../geometry/rect.js';
@@ -154,6 +154,8 @@ function withoutConsequences(
 /** Items of one row that stick out together are one defect, whichever of them do so at a width. */
 function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): string {
   const { container, from } = escape;
+  const row = overfullRow(view, from);
+  if (row >= 0) return `row ${signature(view, row)}`;
   // The one that sticks out, or another one of its row that pushes it out.
   if (container >= 0 && view.containingElement(culprit) === container) {
     const isInLine = culprit === from && /^inline/.test(view.style(from, 'display'));
