@@ -129,7 +129,7 @@ function passesThrough(scene: Scene, bar: Sticking, ink: Ink, place: Rect): Pass
 }
 
 /** Whether the words of a bar stand on something of its own, or change with what is under them. */
-function hasGround(scene: Scene, bar: NodeIndex, ink: Ink): boolean {
+export function hasGround(scene: Scene, bar: NodeIndex, ink: Ink): boolean {
   const { view } = scene;
   const isOnCover = scene
     .coversIn(ink.shown!)

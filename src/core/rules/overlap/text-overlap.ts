@@ -14,6 +14,7 @@ import { fixedRoot, isFreedByScrolling, stickyRoot } from '../../layout/viewport
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
+import { passingInScrollers } from '../../sightings/passing-in-scrollers.js';
 import { squeezedLetters } from '../../sightings/squeezed-letters.js';
 import { onScreen, quoted } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
@@ -48,6 +49,7 @@ export const textOverlap: Rule = {
       ...byCulprit(scene.view, pairs).map((group) => sighting(scene, render, group)),
       ...squeezedLetters(scene, render),
       ...passingWords(scene, render, 'through'),
+      ...passingInScrollers(scene, render),
     ];
   },
   doubts: ({ view }) => passingDoubts(view, 'through'),
