@@ -1,4 +1,4 @@
-import { liesWithin, outOf, union, type Rect } from '../geometry/rect.js';
+import { liesWithin, outOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -41,14 +41,13 @@ function isLostByIt({ rule, sighting }: Reported, { rule: its, sighting: later }
   return its.meta.name === 'text-clipped' && severityOf(its, later) !== 'notice' && (later.by?.px ?? 0) > (sighting.by?.px ?? 0);
 }
 
-/** What is out of reach of something is less than what it hides of the page: a drawer of which a strip stays on the screen. */
+/** A drawer that waits beside the screen is there to be out of reach; a strip of it that stays on the screen hides what is under it. */
 function hidesOthers(scene: Scene, { rule, sighting }: Reported, later: Reported): boolean {
-  return (
-    rule.meta.name === 'unreachable' &&
-    later.rule.meta.name === 'covered' &&
-    later.sighting.node === sighting.node &&
-    (later.sighting.affected ?? []).some((node) => !scene.contains(sighting.node, node))
-  );
+  const { node, by } = sighting;
+  if (rule.meta.name !== 'unreachable' || later.rule.meta.name !== 'covered' || !by) return false;
+  const isMostlyOut = by.px >= 0.5 * sizeAlong(scene.view.box(node), by.axis);
+  const hidden = later.sighting.affected ?? [];
+  return later.sighting.node === node && isMostlyOut && hidden.some((one) => !scene.contains(node, one));
 }
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
