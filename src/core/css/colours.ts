@@ -1,4 +1,4 @@
-import { parse as parseColour } from 'culori';
+import { parse as parseColour, wcagContrast } from 'culori';
 import generate from 'css-tree/generator';
 import parse from 'css-tree/parser';
 import walk from 'css-tree/walker';
@@ -9,6 +9,12 @@ export const alphaOf = remembered((colour): number => {
   if (colour === '') return 0;
   return parseColour(colour)?.alpha ?? 1;
 });
+
+/** How far two colours stand out from one another, 1 to 21 (WCAG 2.2, contrast ratio); NaN where one is none. */
+export function contrastOf(a: string, b: string): number {
+  const [one, other] = [parseColour(a), parseColour(b)];
+  return one && other ? wcagContrast(one, other) : NaN;
+}
 
 /** The alphas of the colours that stand in a computed image, as of the stops of a gradient. */
 export const alphasIn = remembered((image): readonly number[] => {

@@ -38,7 +38,11 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
 function isLostByIt({ rule, sighting }: Reported, { rule: its, sighting: later }: Reported): boolean {
   if (rule.meta.name !== 'box-overflow' || later.node !== sighting.node) return false;
   if (its.meta.name === 'unreachable') return true;
-  return its.meta.name === 'text-clipped' && severityOf(its, later) !== 'notice' && (later.by?.px ?? 0) > (sighting.by?.px ?? 0);
+  return (
+    its.meta.name === 'text-clipped' &&
+    severityOf(its, later) !== 'notice' &&
+    (later.by?.px ?? 0) > (sighting.by?.px ?? 0)
+  );
 }
 
 /** A drawer that waits beside the screen is there to be out of reach; a strip of it that stays on the screen hides what is under it. */

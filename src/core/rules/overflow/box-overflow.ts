@@ -5,6 +5,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
+import { groundOf } from '../../layout/grounds.js';
 import { heightFrom } from '../../layout/own-size.js';
 import { isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
@@ -13,6 +14,7 @@ import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
+import { isUnseenBeside, outOfGround } from '../../sightings/out-of-ground.js';
 import { onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -60,6 +62,7 @@ export const boxOverflow: Rule = {
       ...byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group)),
       ...boxesOutOfBoxes(scene, render, told),
       ...boxesOverNeighbours(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
+      ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
     ];
   },
 };
@@ -179,6 +182,13 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     mild: entries.every(({ ink, axis, px: out }) =>
       ink.kind === 'text' && axis === acrossLines(view, ink.node) ? out <= MILD_ACROSS_PX : out <= MILD_PX,
     ),
+    ...(entries.some(({ ink }) => isUnseen(scene, ink)) && { severity: 'error' as const }),
     message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
+}
+
+/** White words that have run out of their dark box onto a white page. */
+function isUnseen(scene: Scene, ink: Ink): boolean {
+  const ground = ink.kind === 'text' ? groundOf(scene.view, ink.node) : -1;
+  return ground >= 0 && isUnseenBeside(scene, ink, ground);
 }

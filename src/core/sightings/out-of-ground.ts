@@ -1,0 +1,70 @@
+import { contrastOf } from '../css/colours.js';
+import { area, intersect, type Rect } from '../geometry/rect.js';
+import { isDecoration } from '../intent/decoration.js';
+import { isSymbols } from '../intent/typography.js';
+import { displacedRoot } from '../layout/displace.js';
+import { colourUnder, groundColour, groundOf } from '../layout/grounds.js';
+import type { Ink, Scene } from '../layout/scene.js';
+import { stayingRoot } from '../layout/viewport-layer.js';
+import type { NodeIndex } from '../layout/view.js';
+import { byCulprit } from './by-culprit.js';
+import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
+import type { RenderView, Sighting } from './sighting.js';
+
+/** So much of the words has left the ground. */
+const LEAST_SHARE = 0.5;
+/** Words that stand out by less can't be seen, and by more can be read (WCAG 2.2, contrast ratio). */
+const UNSEEN = 1.2;
+const READ = 2.5;
+
+interface Lost {
+  readonly culprit: NodeIndex;
+  readonly ground: NodeIndex;
+  readonly ink: Ink;
+  readonly shown: Rect;
+}
+
+/**
+ * Words that were moved off the ground on which they can be read, and have the colour of what they came to lie on: white on white.
+ * @param told the inks of which something is told already
+ */
+export function outOfGround(scene: Scene, render: RenderView, told: ReadonlySet<Ink>): Sighting[] {
+  const { view } = scene;
+  const found = scene.inks.flatMap((ink): Lost[] => {
+    if (ink.kind !== 'text' || !ink.shown || told.has(ink)) return [];
+    const ground = groundOf(view, ink.node);
+    if (ground < 0 || !isUnseenBeside(scene, ink, ground)) return [];
+    if (stayingRoot(view, ink.node) >= 0 || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
+    const moved = displacedRoot(scene, ink.node, ground);
+    return [{ culprit: moved >= 0 ? moved : ink.node, ground, ink, shown: ink.shown }];
+  });
+  return byCulprit(view, found).map(({ entries, fault }) => {
+    const [{ ink, ground, shown }] = entries as [Lost];
+    const { more, isMany } = andMore(entries.length - 1);
+    return {
+      ...fault,
+      key: `ground ${fault.key}`,
+      affected: entries.map((entry) => entry.ink.node),
+      rect: shown,
+      by: { axis: 'y', px: shown.height },
+      shows: { lost: entries.map((entry) => entry.shown) },
+      severity: 'error',
+      message: `${capital(nameOf(view, ink))}${more} ${isMany ? 'have' : 'has'} left the ground of ${shortName(view, ground)} and can't be seen on what ${isMany ? 'they lie' : 'it lies'} on, ${onScreen(render)}.`,
+    };
+  });
+}
+
+/** Whether most of an ink is outside of its ground, on the colour that it has itself. */
+export function isUnseenBeside(scene: Scene, ink: Ink, ground: NodeIndex): boolean {
+  const { view } = scene;
+  const shown = ink.shown!;
+  const box = view.box(ground);
+  const within = intersect(shown, box);
+  if (within && area(within) > (1 - LEAST_SHARE) * area(shown)) return false;
+  const own = groundColour(view, ground);
+  if (own === null || !scene.isOnPage(shown, ink.node)) return false;
+  const colour = view.style(ink.node, 'color');
+  if (!(contrastOf(colour, own) >= READ)) return false;
+  const under = colourUnder(scene, ink, shown);
+  return under !== null && contrastOf(colour, under) < UNSEEN;
+}
