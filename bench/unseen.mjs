@@ -88,21 +88,32 @@ for (let tries = 0; drawn.length < wanted && tries < wanted * 40; tries++) {
   });
 }
 
-async function harmsOnce(plant, at) {
+/** @param alsoAt heights that are scrolled to beside that of the mistake, px */
+async function harmsOnce(plant, at, alsoAt = []) {
   const page = await load(oracle, site.urlOf(plant.number), SIZES[at]);
   try {
     const place = await placeOf(page, plant.path);
-    return harmsOf(plant.original.before[at], await seen(page, place?.y ?? 0), { alters: plant.js !== '' });
+    return harmsOf(plant.original.before[at], await seen(page, [place?.y ?? 0, ...alsoAt]), {
+      alters: plant.js !== '',
+    });
   } finally {
     await page.close();
   }
 }
 
-/** What a page's own scripts do one time and not the other is not the mistake's doing. */
+/** So many places far from the mistake are looked at again. */
+const PLACES = 4;
+
+/**
+ * What a page's own scripts do one time and not the other is not the mistake's doing, nor what something fixed to the screen hid where
+ * nobody had scrolled to: it is looked at again, where it is.
+ */
 async function harmsAt(plant, at) {
   const first = await harmsOnce(plant, at);
-  if (first.every(({ kind }) => kind === 'doubt')) return first;
-  const again = new Set((await harmsOnce(plant, at)).map(({ kind, index }) => `${kind} ${index}`));
+  const sure = first.filter(({ kind }) => kind !== 'doubt');
+  if (sure.length === 0) return first;
+  const places = sure.flatMap(({ rect }) => (rect ? [rect.y + rect.height / 2] : [])).slice(0, PLACES);
+  const again = new Set((await harmsOnce(plant, at, places)).map(({ kind, index }) => `${kind} ${index}`));
   return first.filter(({ kind, index }) => again.has(`${kind} ${index}`));
 }
 

@@ -77,7 +77,7 @@ export async function load(browser, url, size) {
 /**
  * What there is to be seen of a page: ink by element, words on words, controls by area. Of each as much as the best picture shows: one of
  * the whole page, and screens scrolled to, so that what only scrolling frees is free.
- * @param around the height that is scrolled to; null for all of the page, a screen at a time
+ * @param around the heights that are scrolled to; null for all of the page, a screen at a time
  */
 export async function seen(page, around) {
   const { height: screen, width } = page.viewport();
@@ -97,8 +97,9 @@ export async function seen(page, around) {
     if (around === null)
       for (let y = 0; y < Math.min(last, LONGEST); y += Math.round(screen * 0.7)) heights.add(y);
     else
-      for (const share of [0.3, 0.7])
-        heights.add(Math.max(0, Math.min(last, Math.round(around - share * screen))));
+      for (const place of around)
+        for (const share of [0.3, 0.7])
+          heights.add(Math.max(0, Math.min(last, Math.round(place - share * screen))));
     for (const y of heights) {
       const at = await page.evaluate((top) => {
         scrollTo({ top, behavior: 'instant' });
