@@ -147,6 +147,46 @@ describe('page-overflow: who is at fault', () => {
     expect(found.related).toEqual([]);
   });
 
+  test('rows that were only stretched, and what scrolls, make no page wide: their words could break, or more is in them than they show', () => {
+    const row = (second: Partial<Node>): Node => ({
+      tag: 'p',
+      class: 'row',
+      box: [20, 60, 480, 20],
+      style: { display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap', 'flex-shrink': '1' },
+      children: [
+        { tag: 'span', box: [20, 60, 380, 20], lines: [{ box: [20, 60, 370, 20], unbreakable: true }] },
+        {
+          tag: 'b',
+          box: [400, 60, 100, 20],
+          lines: [{ box: [400, 60, 98, 20], text: 'Half of it' }],
+          ...second,
+        },
+      ],
+    });
+    const list = (...more: readonly Node[]): Node => ({
+      tag: 'main',
+      box: [20, 0, 360, 200],
+      style: { display: 'grid' },
+      children: [
+        { tag: 'div', class: 'tile', box: [20, 0, 480, 40], style: { width: '480px' } },
+        { tag: 'section', box: [20, 60, 480, 140], children: more },
+      ],
+    });
+    const selectors = (...more: readonly Node[]) =>
+      findings(page, [list(...more)]).map(({ selector }) => selector);
+    expect(selectors(row({}))).toEqual(['div.tile']);
+    expect(selectors(row({ lines: [{ box: [400, 60, 98, 20], unbreakable: true }] }))).toHaveLength(2);
+    const box = (scrollWidth: number): Node => ({
+      tag: 'div',
+      box: [20, 100, 480, 60],
+      style: { 'overflow-x': 'auto', 'overflow-y': 'auto' },
+      scroll: [480, 60, scrollWidth, 60],
+      children: [{ tag: 'table', box: [20, 100, scrollWidth, 60], style: { width: `${scrollWidth}px` } }],
+    });
+    expect(selectors(box(700))).toEqual(['div.tile']);
+    expect(selectors(box(480))).toHaveLength(2);
+  });
+
   test('a picture of fixed width inside a float is at fault; one sized in percent is not', () => {
     const float = (imgWidth: string): Node => ({
       tag: 'div',
@@ -177,6 +217,28 @@ describe('page-overflow: who is at fault', () => {
     expect(found.selector).toBe('a.item:nth-of-type(3)');
     expect(found.related).toEqual(['a.item:nth-of-type(4)']);
     expect(found.seen[0]!.by).toEqual({ axis: 'x', px: 180 });
+  });
+
+  test('a row that is too narrow is one finding, whether one of its items sticks out or two', () => {
+    const render = (width: number) => {
+      const item = (x: number): Node => ({
+        tag: 'a',
+        box: [x, 0, 150, 110],
+        children: [{ tag: 'img', box: [x, 0, 150, 110], flags: FLAG_REPLACED, style: { width: '150px' } }],
+      });
+      const row: Node = {
+        tag: 'div',
+        class: 'more',
+        box: [20, 0, width - 40, 110],
+        style: { display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap' },
+        children: [20, 180, 340, 500].map(item),
+      };
+      const view = viewOf({ width, scrollWidth: 650 }, [row]);
+      const device = deviceOf(width, false);
+      return { device, view, httpStatus: null, page: 'home', essentials: [], delivery: NO_DELIVERY };
+    };
+    const found = findingsOfPage('page', [600, 360].map(render), [pageOverflow]);
+    expect(found.map(({ seen }) => seen.map(({ profile }) => profile))).toEqual([['test-600', 'test-360']]);
   });
 
   test('a table is at fault as a whole', () => {
