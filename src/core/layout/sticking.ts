@@ -1,9 +1,12 @@
 import type { Rect } from '../geometry/rect.js';
 import { pxOf } from '../css/lengths.js';
-import { perNode } from './memo.js';
+import { perNode, perStyle } from './memo.js';
 import { scrollerOf } from './scrollers.js';
 import { fixedRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
+
+/** Whether an element is sticky, wherever it sticks. */
+export const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
 
 /** An element that stays at the top of the screen over a range of scroll positions. */
 export interface Sticking {

@@ -1,10 +1,10 @@
 import { px } from '../geometry/format.js';
 import { pxOf } from '../css/lengths.js';
 import { isDecoration } from '../intent/decoration.js';
-import { perStyle } from '../layout/memo.js';
 import { isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { scrollerOf } from '../layout/scrollers.js';
+import { isSticky } from '../layout/sticking.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex } from '../layout/view.js';
 import { stickyRoot } from '../layout/viewport-layer.js';
@@ -61,8 +61,6 @@ export function coveredColumns(scene: Scene, render: RenderView): Sighting[] {
     };
   });
 }
-
-const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
 
 /** Words in the same rows that scroll beside a column. */
 function inksBeside(scene: Scene, column: NodeIndex, holder: NodeIndex): Ink[] {

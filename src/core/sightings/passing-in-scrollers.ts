@@ -2,10 +2,9 @@ import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { pxOf } from '../css/lengths.js';
 import { intersect, sizeAlong } from '../geometry/rect.js';
-import { perStyle } from '../layout/memo.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { scrollerOf, scrollsAlong } from '../layout/scrollers.js';
-import { holderOf } from '../layout/sticking.js';
+import { holderOf, isSticky } from '../layout/sticking.js';
 import { stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
@@ -78,8 +77,6 @@ export function passingInScrollers(scene: Scene, render: RenderView): Sighting[]
     };
   });
 }
-
-const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
 
 /** The axes along which an element stays while its container scrolls. */
 function axesOf(view: SnapshotView, i: NodeIndex, holder: NodeIndex): Axis[] {
