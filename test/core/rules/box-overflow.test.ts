@@ -62,6 +62,27 @@ test('bare words that were moved: an edge through them is no design, a place bes
   expect(seenBy(boxOverflow, WIDE, [card(150)])).toEqual([]);
 });
 
+test('words that their margin pulls over the lower edge of a card: where the edge runs through them', () => {
+  const card = (y: number, style: Readonly<Record<string, string>> = {}) => ({
+    tag: 'div',
+    id: 'card',
+    box: [10, 10, 200, 60] as const,
+    style: CARD,
+    children: [
+      {
+        tag: 'p',
+        box: [20, 20, 180, 60] as const,
+        style,
+        margin: [0, 0, -32, 0] as const,
+        lines: [line(20, y, 150)],
+      },
+    ],
+  });
+  expect(seenBy(boxOverflow, WIDE, [card(62)])).toEqual(['#card y 7']);
+  expect(seenBy(boxOverflow, WIDE, [card(76)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(62, WHITE)])).toEqual([]);
+});
+
 test('what is above the page is not out of a box that begins there', () => {
   const text = { tag: 'p', box: [20, -12, 100, 20] as const, lines: [line(20, -12, 80)] };
   const band = { tag: 'div', box: [0, 0, 400, 60] as const, style: CARD, children: [text] };

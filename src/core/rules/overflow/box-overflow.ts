@@ -67,6 +67,8 @@ export const boxOverflow: Rule = {
   },
 };
 
+const NOT_MOVED = { x: false, y: false };
+
 /** The innermost drawn box that an ink runs out of. */
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
@@ -80,6 +82,9 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
       if (found && (!wasPlaced || isCrossed(found, view.box(at)))) return found;
+      // However far a margin pulls words on purpose, no purpose has an edge run through them.
+      const pulled = ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
+      if (pulled && pulled.axis === 'y' && isCrossed(pulled, view.box(at))) return pulled;
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
     isHeld ||= isAround && !isInline(view, at) && (isDrawn(view, at) || isOpaque(view, at));
