@@ -81,10 +81,11 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     const isAround = at !== ink.node || ink.kind === 'text';
     if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
-      if (found && (!wasPlaced || isCrossed(found, view.box(at)))) return found;
+      if (found && (!wasPlaced || isCrossed(view, found))) return found;
       // However far a margin pulls words on purpose, no purpose has an edge run through them.
-      const pulled = ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
-      if (pulled && pulled.axis === 'y' && isCrossed(pulled, view.box(at))) return pulled;
+      const pulled =
+        ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
+      if (pulled && pulled.axis === 'y' && isCrossed(view, pulled)) return pulled;
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
     isHeld ||= isAround && !isInline(view, at) && (isDrawn(view, at) || isOpaque(view, at));
@@ -113,10 +114,13 @@ function onPageDown(rect: Rect): Rect | null {
   return bottom > 0 ? { ...rect, y: 0, height: bottom } : null;
 }
 
-/** Whether an edge of a box runs through an ink: a good part of it lies on either side. */
-function isCrossed({ ink, axis, px: out }: Escape, box: Rect): boolean {
-  const within = intersect(ink.shown!, box);
-  return within !== null && Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
+/** Whether an edge of a box runs through an ink, a good part of it on either side, or between the lines of its text. */
+function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boolean {
+  const around = view.box(box);
+  const within = intersect(ink.shown!, around);
+  if (within) return Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
+  const lines = ink.kind === 'text' ? view.linesOf(ink.node) : [];
+  return lines.some((line) => outAlong(view.lineBox(line), around, axis) <= LEAST_PX);
 }
 
 /** The elements from an ink's own up to a box, the box left out. */

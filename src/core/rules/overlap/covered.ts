@@ -175,7 +175,9 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   let doubt = as === 'mark' ? markDoubt(common) : doubtOf(view, ink, cover, common);
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
-  if (doubt === null || (isAway && (doubt === 'slight' || doubt === 'mark'))) return null;
+  // Where the page stands after loading, a look can tell.
+  const isToBeSeen = as === 'boxes' && cover.scrolled === undefined && doubt === 'slight';
+  if (doubt === null || (isAway && !isToBeSeen && (doubt === 'slight' || doubt === 'mark'))) return null;
   if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
     return null;
   if (hangsFromControl(scene, cover.node)) return null;
@@ -191,8 +193,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
     if (isFreedByScrolling(view, moving, still)) return null;
   }
-  // Looks are taken where the page stands after loading.
-  const settled = isAway ? 'none' : doubt;
+  const settled = isAway && !isToBeSeen ? 'none' : doubt;
   const misplaced = Math.max(sunk, held);
   const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
   return { cover, ink, common, culprit, doubt: settled };
@@ -309,11 +310,15 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
         : {}),
       ...(culprit === cover.node && { fault: cover.rect }),
     },
-    mild: entries.every(({ ink: under, common: over }) =>
-      under.kind === 'text'
-        ? over.height < MILD_SHARE * under.full.height
-        : area(over) < MILD_SHARE * area(under.full),
-    ),
+    mild: entries.every((entry) => isMild(view, entry)),
     message: `${said}${still}, ${onScreen(render)}.${looked > 0 ? ` By pixels, ${Math.round(looked)} px² of ink lie under it.` : ''}`,
   };
+}
+
+/** So little that it may be meant; not where pixels have shown that what is fixed to the screen keeps letters from being read. */
+function isMild(view: SnapshotView, { cover, ink, common, doubt }: Hiding): boolean {
+  if (doubt === 'slight' && isFixed(view, cover.node)) return false;
+  return ink.kind === 'text'
+    ? common.height < MILD_SHARE * ink.full.height
+    : area(common) < MILD_SHARE * area(ink.full);
 }
