@@ -59,6 +59,13 @@ test('bare words that were moved: an edge through them is no design, a place bes
   });
   expect(seenBy(boxOverflow, WIDE, [card(100)])).toEqual(['#words x 30']);
   expect(seenBy(boxOverflow, WIDE, [card(128)])).toEqual([]);
+  // An edge between the lines of one text parts it as well.
+  const lines = (y: number) => ({
+    ...card(20),
+    children: [{ ...words(20), lines: [line(20, y, 60), line(20, y + 24, 60)] }],
+  });
+  expect(seenBy(boxOverflow, WIDE, [lines(52)])).toEqual(['#words y 21']);
+  expect(seenBy(boxOverflow, WIDE, [lines(80)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(150)])).toEqual([]);
 });
 
@@ -78,7 +85,7 @@ test('words that their margin pulls over the lower edge of a card: where the edg
       },
     ],
   });
-  expect(seenBy(boxOverflow, WIDE, [card(62)])).toEqual(['#card y 7']);
+  expect(seenBy(boxOverflow, WIDE, [card(62)])).toEqual(['p y 7']);
   expect(seenBy(boxOverflow, WIDE, [card(76)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(62, WHITE)])).toEqual([]);
 });

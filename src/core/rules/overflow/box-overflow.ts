@@ -1,6 +1,6 @@
 import { driverTowards, isItemOfWideRow } from '../../sightings/drivers.js';
 import { px } from '../../geometry/format.js';
-import { intersect, outAlong, sizeAlong, union, type Rect } from '../../geometry/rect.js';
+import { area, intersect, outAlong, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
@@ -75,17 +75,20 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const shown = ink.shown && onPageDown(ink.shown);
   if (!shown || !scene.isOnPage(shown, ink.node) || isDecoration(scene, ink.node)) return null;
   const moved = { x: false, y: false };
-  let [isHeld, wasPlaced] = [false, false];
+  let isHeld = false;
+  // What took the ink out of its place, the outermost of several: at fault for what that does up or down.
+  let [placed, pulledBy] = [-1, -1];
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
     if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
       const found = escapeFrom(scene, ink, shown, at, moved);
-      if (found && (!wasPlaced || isCrossed(view, found))) return found;
+      if (found && placed < 0) return found;
+      if (found && isCrossed(view, found)) return found.axis === 'y' ? { ...found, culprit: placed } : found;
       // However far a margin pulls words on purpose, no purpose has an edge run through them.
       const pulled =
         ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
-      if (pulled && pulled.axis === 'y' && isCrossed(view, pulled)) return pulled;
+      if (pulled && pulled.axis === 'y' && isCrossed(view, pulled)) return { ...pulled, culprit: pulledBy };
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
     isHeld ||= isAround && !isInline(view, at) && (isDrawn(view, at) || isOpaque(view, at));
@@ -94,7 +97,7 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     if (displacement !== 'negative-margin') {
       // What was put somewhere on purpose may hang out of a box or lie beside it; no purpose has an edge run through bare words.
       if (ink.kind !== 'text' || isHeld) return null;
-      wasPlaced = true;
+      placed = at;
       continue;
     }
     // A row that makes up for the gutters of its columns is moved sideways only.
@@ -102,7 +105,7 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     // Words that are pulled out at one side by themselves make up for nothing.
     const isOwn = ink.kind === 'text' && at === ink.node && Math.max(left, right) >= 0;
     moved.x ||= !isOwn && Math.min(left, right) < 0;
-    moved.y ||= Math.min(top, bottom) < 0;
+    if (Math.min(top, bottom) < 0) [moved.y, pulledBy] = [true, at];
   }
   return null;
 }
@@ -120,7 +123,11 @@ function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boo
   const within = intersect(ink.shown!, around);
   if (within) return Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
   const lines = ink.kind === 'text' ? view.linesOf(ink.node) : [];
-  return lines.some((line) => outAlong(view.lineBox(line), around, axis) <= LEAST_PX);
+  return lines.some((line) => {
+    const whole = view.lineBox(line);
+    const inside = intersect(whole, around);
+    return inside !== null && area(inside) >= 0.5 * area(whole);
+  });
 }
 
 /** The elements from an ink's own up to a box, the box left out. */
