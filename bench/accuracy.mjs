@@ -26,6 +26,9 @@ const { values, positionals } = parseArgs({
 const [only] = positionals;
 const oneOf = Number(values['one-of']);
 
+/** What follows it in docs/accuracy.md is not written by `--write`. */
+const BY_HAND = '\n<!-- What follows is written by hand. -->\n';
+
 const cases = [];
 for (const { kind, ...entry } of await casesOf(join(here, values.from))) {
   if (only && !`${kind}/${entry.name}`.includes(only)) continue;
@@ -66,7 +69,10 @@ try {
   console.log(figuresText(figures));
   for (const line of scores.misses) console.log(line);
   const page = join(root, 'docs/accuracy.md');
-  if (values.write) await writeFile(page, figuresText(figures, true));
+  if (values.write) {
+    const [, byHand = ''] = (await readFile(page, 'utf8')).split(BY_HAND);
+    await writeFile(page, `${figuresText(figures, true)}${BY_HAND}${byHand}`);
+  }
   if (values.check) {
     const before = /recall ([\d.]+) %, precision ([\d.]+) %, culprit ([\d.]+) %/.exec(
       await readFile(page, 'utf8'),
