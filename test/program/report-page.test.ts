@@ -201,7 +201,7 @@ test('filters, ways of holding and schemes leave out what is not asked for', asy
   const { page } = await openReport(browser, report, 'drawer=true&scale=css&zoom=0.3');
   const severities = () =>
     page.$$eval('.row .sign', (all) => all.map((sign) => sign.getAttribute('aria-label')));
-  expect(new Set(await severities())).toEqual(new Set(['error', 'warning', 'notice']));
+  expect(new Set(await severities())).toEqual(new Set(['error', 'notice']));
   await page.click('.counts button[title="Leave out errors"]');
   await drawn(page);
   expect(await severities()).not.toContain('error');
