@@ -1,6 +1,7 @@
 import { alphaOf } from '../css/colours.js';
-import type { Rect } from '../geometry/rect.js';
+import { meets, type Rect } from '../geometry/rect.js';
 import { passedDown, perSnapshot, perStyle } from './memo.js';
+import { hasBackgroundImage } from './paint.js';
 import type { Ink, Scene } from './scene.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -8,19 +9,18 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** A ground that is this dense has its own colour. */
 const DENSE = 0.9;
 
-const hasImage = perStyle((view, i) => !/^(none)?$/.test(view.style(i, 'background-image')));
 const hasColour = perStyle((view, i) => alphaOf(view.style(i, 'background-color')) >= DENSE);
 
 /** The nearest element that draws the ground of an element's words, itself included: a colour or a picture; −1 where it is the page's. */
 export const groundOf = passedDown<NodeIndex>(
   (view, i) => view.parent(i),
-  (view, i, above) => (i > view.body && (hasColour(view, i) || hasImage(view, i)) ? i : above),
+  (view, i, above) => (i > view.body && (hasColour(view, i) || hasBackgroundImage(view, i)) ? i : above),
   -1,
 );
 
 /** The one colour that an element draws its ground in; null where that is a picture. */
 export function groundColour(view: SnapshotView, i: NodeIndex): string | null {
-  return hasImage(view, i) || view.has(i, FLAG_PICTURE) ? null : view.style(i, 'background-color');
+  return hasBackgroundImage(view, i) || view.has(i, FLAG_PICTURE) ? null : view.style(i, 'background-color');
 }
 
 /** The one colour under an ink in the middle of a rectangle; null where a picture is drawn there, or that is not known. */
@@ -28,7 +28,7 @@ export function colourUnder(scene: Scene, ink: Ink, { x, y, width, height }: Rec
   const { view } = scene;
   const middle: Rect = { x: x + width / 2 - 0.5, y: y + height / 2 - 0.5, width: 1, height: 1 };
   const under = scene.coversIn(middle).filter(({ rank }) => rank < ink.rank);
-  const isPictured = pictured(view).some((i) => meets(view.box(i), middle));
+  const isPictured = pictured(view).some((i) => meets(view.box(i), middle, 0));
   if (isPictured) return null;
   if (under.length === 0) return canvasColour(view);
   return groundColour(view, under.reduce((a, b) => (b.rank > a.rank ? b : a)).node);
@@ -40,18 +40,14 @@ const PICTURES = /^(svg|canvas|img|video|iframe|object|embed)$/;
 const pictured = perSnapshot((view): readonly NodeIndex[] => {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++)
-    if (view.isRendered(i) && (hasImage(view, i) || PICTURES.test(view.tag(i)))) found.push(i);
+    if (view.isRendered(i) && (hasBackgroundImage(view, i) || PICTURES.test(view.tag(i)))) found.push(i);
   return found;
 });
-
-function meets(a: Rect, b: Rect): boolean {
-  return a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
-}
 
 /** What the page is drawn on: the ground of its root or body (CSS Backgrounds 3, section 2.11.2); null where that is a picture. */
 function canvasColour(view: SnapshotView): string | null {
   for (const i of [view.root, view.body]) {
-    if (hasImage(view, i)) return null;
+    if (hasBackgroundImage(view, i)) return null;
     if (hasColour(view, i)) return view.style(i, 'background-color');
   }
   return 'rgb(255, 255, 255)';

@@ -58,7 +58,8 @@ function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
   return drawn >= 3;
 }
 
-const hasBackgroundImage = perStyle((view, i): boolean => {
+/** Whether a picture or gradient is drawn behind what an element holds. */
+export const hasBackgroundImage = perStyle((view, i): boolean => {
   const image = view.style(i, 'background-image');
   return image !== '' && image !== 'none';
 });

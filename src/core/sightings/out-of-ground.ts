@@ -31,10 +31,9 @@ interface Lost {
 export function outOfGround(scene: Scene, render: RenderView, told: ReadonlySet<Ink>): Sighting[] {
   const { view } = scene;
   const found = scene.inks.flatMap((ink): Lost[] => {
-    if (ink.kind !== 'text' || !ink.shown || told.has(ink)) return [];
-    const ground = groundOf(view, ink.node);
-    if (ground < 0 || !isUnseenBeside(scene, ink, ground)) return [];
+    if (!ink.shown || told.has(ink) || !isUnseen(scene, ink)) return [];
     if (stayingRoot(view, ink.node) >= 0 || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
+    const ground = groundOf(view, ink.node);
     const moved = displacedRoot(scene, ink.node, ground);
     return [{ culprit: moved >= 0 ? moved : ink.node, ground, ink, shown: ink.shown }];
   });
@@ -54,10 +53,12 @@ export function outOfGround(scene: Scene, render: RenderView, told: ReadonlySet<
   });
 }
 
-/** Whether most of an ink is outside of its ground, on the colour that it has itself. */
-export function isUnseenBeside(scene: Scene, ink: Ink, ground: NodeIndex): boolean {
+/** Whether an ink is words of which most are outside of their ground, on the colour that they have themselves. */
+export function isUnseen(scene: Scene, ink: Ink): boolean {
   const { view } = scene;
-  const shown = ink.shown!;
+  const { shown } = ink;
+  const ground = ink.kind === 'text' ? groundOf(view, ink.node) : -1;
+  if (ground < 0 || !shown) return false;
   const box = view.box(ground);
   const within = intersect(shown, box);
   if (within && area(within) > (1 - LEAST_SHARE) * area(shown)) return false;

@@ -50,11 +50,11 @@ export function passingInScrollers(scene: Scene, render: RenderView): Sighting[]
     const words = scene
       .inksIn(view.box(i))
       .filter((ink) => ink.kind === 'text' && stickyRoot(view, ink.node) === i && !hasGround(scene, i, ink));
-    const axes = words.length > 0 ? axesOf(view, i, holder) : [];
-    for (const axis of axes) {
+    const ways = words.length > 0 ? waysOf(view, i, holder) : [];
+    for (const way of ways) {
       const meeting = words.flatMap((ink) => {
         if (isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
-        const other = scrolledBy(holder).find((one) => passes(scene, i, holder, axis, ink, one));
+        const other = scrolledBy(holder).find((one) => passes(scene, way, ink, one));
         return other ? [{ culprit: i, holder, ink, other }] : [];
       });
       found.push(...meeting);
@@ -78,26 +78,32 @@ export function passingInScrollers(scene: Scene, render: RenderView): Sighting[]
   });
 }
 
-/** The axes along which an element stays while its container scrolls. */
-function axesOf(view: SnapshotView, i: NodeIndex, holder: NodeIndex): Axis[] {
-  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
-  const range = { x: scrollWidth - width, y: scrollHeight - height };
-  return (['x', 'y'] as const).filter(
-    (axis) =>
-      range[axis] >= LEAST_RANGE &&
-      scrollsAlong(view, holder, axis) &&
-      SIDES[axis].some((side) => pxOf(view.style(i, side)) !== null),
-  );
+/** How an element stays while its container scrolls. */
+interface Way {
+  readonly axis: Axis;
+  /** How far the container scrolls, CSS px. */
+  readonly range: number;
+  /** It stays at the left or the top. */
+  readonly isAtStart: boolean;
+  /** The box in which it stays. */
+  readonly around: NodeIndex;
 }
 
-/** Whether other words come to where those of a sticky element are, in the box in which it stays. */
-function passes(scene: Scene, i: NodeIndex, holder: NodeIndex, axis: Axis, ink: Ink, other: Ink): boolean {
-  const { view } = scene;
-  if (stickyRoot(view, other.node) >= 0) return false;
-  if (!scene.contains(holderOf(view, i), other.node) || isDecoration(scene, other.node)) return false;
+function waysOf(view: SnapshotView, i: NodeIndex, holder: NodeIndex): Way[] {
   const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
-  const range = axis === 'x' ? scrollWidth - width : scrollHeight - height;
-  const isAtStart = pxOf(view.style(i, SIDES[axis][0])) !== null;
+  const ranges = { x: scrollWidth - width, y: scrollHeight - height };
+  return (['x', 'y'] as const).flatMap((axis): Way[] => {
+    const [isAtStart, isAtEnd] = SIDES[axis].map((side) => pxOf(view.style(i, side)) !== null);
+    const stays = isAtStart || isAtEnd;
+    if (!stays || ranges[axis] < LEAST_RANGE || !scrollsAlong(view, holder, axis)) return [];
+    return [{ axis, range: ranges[axis], isAtStart: isAtStart === true, around: holderOf(view, i) }];
+  });
+}
+
+/** Whether other words come to where those of a sticky element are. */
+function passes(scene: Scene, { axis, range, isAtStart, around }: Way, ink: Ink, other: Ink): boolean {
+  if (stickyRoot(scene.view, other.node) >= 0) return false;
+  if (!scene.contains(around, other.node) || isDecoration(scene, other.node)) return false;
   const away = isAtStart ? other.full[axis] - ink.full[axis] : ink.full[axis] - other.full[axis];
   if (away <= 0 || away > range) return false;
   const common = intersect({ ...other.full, [axis]: ink.full[axis] }, ink.full);

@@ -5,7 +5,6 @@ import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
-import { groundOf } from '../../layout/grounds.js';
 import { heightFrom } from '../../layout/own-size.js';
 import { isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
@@ -14,7 +13,7 @@ import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
-import { isUnseenBeside, outOfGround } from '../../sightings/out-of-ground.js';
+import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
 import { onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -201,10 +200,4 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     ...(entries.some(({ ink }) => isUnseen(scene, ink)) && { severity: 'error' as const }),
     message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
-}
-
-/** White words that have run out of their dark box onto a white page. */
-function isUnseen(scene: Scene, ink: Ink): boolean {
-  const ground = ink.kind === 'text' ? groundOf(scene.view, ink.node) : -1;
-  return ground >= 0 && isUnseenBeside(scene, ink, ground);
 }
