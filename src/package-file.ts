@@ -2,11 +2,17 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-/** Wherever this stands once it is built, the package is the nearest folder above with a `package.json`. */
+/**
+ * Wherever this stands once it is built, the package is the nearest folder above with a `package.json`.
+ * @throws Error where there is none: the program was copied out of its package
+ */
 function packageRoot(): string {
-  let folder = dirname(fileURLToPath(import.meta.url));
-  while (!existsSync(join(folder, 'package.json'))) folder = dirname(folder);
-  return folder;
+  const from = dirname(fileURLToPath(import.meta.url));
+  for (let folder = from; ; folder = dirname(folder)) {
+    if (existsSync(join(folder, 'package.json'))) return folder;
+    if (dirname(folder) === folder)
+      throw new Error(`no package.json in ${from} or above it: isoptic must stand in its package; install it again`);
+  }
 }
 
 const ROOT = packageRoot();
