@@ -11,7 +11,9 @@ function packageRoot(): string {
   for (let folder = from; ; folder = dirname(folder)) {
     if (existsSync(join(folder, 'package.json'))) return folder;
     if (dirname(folder) === folder)
-      throw new Error(`no package.json in ${from} or above it: isoptic must stand in its package; install it again`);
+      throw new Error(
+        `no package.json in ${from} or above it: isoptic must stand in its package; install it again`,
+      );
   }
 }
 

@@ -164,6 +164,9 @@ export async function seen(page, around) {
   return found;
 }
 
+/** What a page has below the pictures was not seen at all, or on its last screen only. */
+const isBelow = ({ rect }) => rect.y + rect.height > LONGEST;
+
 /**
  * What a mistake harms, by comparing what is seen with and without it.
  * @returns kinds of harm, each with where it is, px of the page
@@ -192,9 +195,8 @@ export function harmsOf(before, after, change) {
         index,
       });
     // What stands in a scroll box of its own is not scrolled to here, so that what it loses may be there all the same.
-    // What a page has below the pictures was not seen at all.
-    const isBelow = now.rect.y + now.rect.height > LONGEST || was.rect.y + was.rect.height > LONGEST;
-    const isLost = lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls && !isBelow;
+    const isLost =
+      lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls && !isBelow(now) && !isBelow(was);
     if (lost > DOUBT_SHARE)
       harms.push({
         kind: isLost ? 'lost' : 'doubt',
@@ -216,7 +218,7 @@ export function harmsOf(before, after, change) {
   }
   for (const [index, was] of before.controls) {
     const now = after.controls.get(index);
-    if (!was.ink || was.ink.count < 200) continue;
+    if (!was.ink || was.ink.count < 200 || isBelow(was) || (now && isBelow(now))) continue;
     const area = now ? now.rect.width * now.rect.height : was.ink.count;
     const expected = Math.min(
       was.ink.count,

@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+import pLimit from 'p-limit';
 import { messageOf } from '../core/errors.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
@@ -46,7 +48,7 @@ export async function writeCapture(
       if (kind === 'full' && options.withPreview)
         record.shots.preview = await folder.write(
           `${base}.preview.webp`,
-          await previewOf(picture, widthOf(capture)),
+          await previews(() => previewOf(picture, widthOf(capture))),
         );
       if (kind === 'fold' && options.framed)
         record.shots.framed = await folder.write(
@@ -60,6 +62,9 @@ export async function writeCapture(
     return record;
   }
 }
+
+/** Small pictures that are made at once: each thread that works on one keeps memory of its own for good. */
+const previews = pLimit(Math.ceil(availableParallelism() / 2));
 
 async function previewOf(picture: Buffer, pageWidth: number): Promise<Buffer> {
   const { default: sharp } = await import('sharp');

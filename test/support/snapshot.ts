@@ -53,6 +53,8 @@ export interface PageOptions {
   readonly direction?: 'ltr' | 'rtl';
   readonly overflowX?: string;
   readonly scale?: number;
+  /** What a phone shows of the page at first; the viewport's width where it is left out. */
+  readonly shownWidth?: number;
   readonly viewportMeta?: string | null;
   /** Node, natural width, natural height, pixels for one px. */
   readonly pictures?: readonly Quad[];
@@ -182,7 +184,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       viewport: {
         width,
         height,
-        shownWidth: width,
+        shownWidth: options.shownWidth ?? width,
         shownHeight: height,
         scale: options.scale ?? 1,
         scrollbar: 0,

@@ -25,7 +25,8 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   for (const entry of reported) {
     const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
     if (at < 0) kept.push(entry);
-    else if (isLostByIt(kept[at]!, entry) || hidesOthers(sceneOf(view), kept[at]!, entry)) kept[at] = entry;
+    else if (isLostByIt(sceneOf(view), kept[at]!, entry) || hidesOthers(sceneOf(view), kept[at]!, entry))
+      kept[at] = entry;
     else kept[at] = withWeightOf(kept[at]!, entry);
   }
   return kept;
@@ -35,10 +36,16 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
  * Of a box that is too low for what is in it, it is worse that no scrolling gets to the rest than that the rest is out of the box; of
  * words that run out of a box and are cut off behind it, what is gone is worse than what shows outside, where it is more.
  */
-function isLostByIt({ rule, sighting }: Reported, { rule: its, sighting: later }: Reported): boolean {
-  if (rule.meta.name !== 'box-overflow' || later.node !== sighting.node) return false;
-  if (its.meta.name === 'unreachable') return true;
+function isLostByIt(
+  scene: Scene,
+  { rule, sighting }: Reported,
+  { rule: its, sighting: later }: Reported,
+): boolean {
+  if (rule.meta.name !== 'box-overflow') return false;
+  // The box may be what is too high for another one that is as large as the screen.
+  if (its.meta.name === 'unreachable') return scene.contains(later.node, sighting.node);
   return (
+    later.node === sighting.node &&
     its.meta.name === 'text-clipped' &&
     severityOf(its, later) !== 'notice' &&
     (later.by?.px ?? 0) > (sighting.by?.px ?? 0)
@@ -68,7 +75,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (![family, later.rule.meta.family].every((of) => LAYOUT_FAMILIES.includes(of))) return false;
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
-  if (earlier.rule.meta.name === 'page-overflow' && meetAtHome(scene, atFault, later.sighting)) return false;
+  if (family === 'overflow' && meetAtHome(scene, atFault, later.sighting)) return false;
   if (meetWithin(earlier.sighting, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
@@ -103,8 +110,8 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
 }
 
 /**
- * Whether what sticks out of the page is lain on where it belongs, in the box that holds it: that is no consequence of its sticking
- * out at the other end.
+ * Whether what sticks out is lain on where it belongs, in the box that holds it: that is no consequence of its sticking out at the other
+ * end.
  */
 function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting): boolean {
   const { view } = scene;
@@ -116,11 +123,20 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
     own.length > 0 &&
     own.every((at) => {
       const home = view.containingElement(at);
-      // In a box of both, one may have pushed the other aside.
-      if (takesPart.some((node) => scene.contains(home, node) && !scene.contains(at, node))) return false;
+      // In a box of both, one may have pushed the other aside, but what is out of the flow.
+      if (takesPart.some((node) => isPushed(scene, at, node, home))) return false;
       return areas.every((area) => liesWithin(area, view.box(home), 1));
     })
   );
+}
+
+/** Whether an element stands in the flow of a box, beside `at`. */
+function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex): boolean {
+  const { view } = scene;
+  if (!scene.contains(home, node) || scene.contains(at, node)) return false;
+  for (let up = node; up > home; up = view.parent(up))
+    if (/absolute|fixed/.test(view.style(up, 'position'))) return false;
+  return true;
 }
 
 /**

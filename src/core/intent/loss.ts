@@ -19,4 +19,6 @@ export interface Loss {
   readonly inField?: boolean;
   /** A shape takes away most of a picture; `px` is the share that is gone, of its width. */
   readonly byShape?: boolean;
+  /** Letters lose a part of their feet, and can be read. */
+  readonly slight?: boolean;
 }

@@ -20,7 +20,7 @@ import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
-import { acrossLines, emOf, isVertical, lettersOf } from '../layout/text-ink.js';
+import { acrossLines, emOf, hasDescenders, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
 /** Letters may lose this much: an overshoot, a side bearing. */
@@ -28,6 +28,10 @@ const LEAST_ALONG = 2;
 const LEAST_EM = 0.15;
 /** However large they are, so much of letters is seen to be gone, CSS px. */
 const LEAST_ACROSS_PX = 2.9;
+/** Less is not seen on any letter. */
+const LEAST_SEEN_PX = 1.5;
+/** Of the length of descenders. */
+const LEAST_OF_FEET = 0.4;
 /** Of a control or a picture. */
 const LEAST_BOX_PX = 3;
 
@@ -83,13 +87,15 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const rect = isText ? lettersOf(view, ink.line) : ink.full;
   const px = beyond(rect, clip, axis);
   const size = axis === 'x' ? rect.width : rect.height;
-  const least = isText ? leastOfText(view, ink, axis) : LEAST_BOX_PX;
+  const isBelow = axis === 'y' && rect.y + rect.height - clip.bottom >= px;
+  const least = isText ? leastOfText(view, ink, axis, isBelow) : LEAST_BOX_PX;
   if (px <= least) return null;
   // Not merely the nearest that clips: the nearest that takes so much.
   const cutters = isText ? clips.cuttersOfContent(ink.node, axis) : clips.cuttersOfBox(ink.node, axis);
   const cutter = first(cutters, (each) => beyond(rect, each.clip, axis) > least)?.node;
   if (cutter === undefined) return null;
-  return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect };
+  const slight = isText && axis === acrossLines(view, ink.node) && px <= leastAcross(view, ink.line);
+  return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect, ...(slight && { slight }) };
 }
 
 /** The room of an ellipsis, em. */
@@ -211,11 +217,17 @@ function showsText(scene: Scene, outline: Outline): boolean {
 
 /** What letters of a line may lose of their height before it is seen, CSS px. */
 export function leastAcross(view: SnapshotView, line: number): number {
-  return Math.max(1.5, Math.min(LEAST_EM * emOf(view, line), LEAST_ACROSS_PX));
+  return Math.max(LEAST_SEEN_PX, Math.min(LEAST_EM * emOf(view, line), LEAST_ACROSS_PX));
 }
 
-function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y'): number {
-  return axis === acrossLines(view, node) ? leastAcross(view, line) : LEAST_ALONG;
+function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y', isBelow: boolean): number {
+  if (axis !== acrossLines(view, node)) return LEAST_ALONG;
+  const least = leastAcross(view, line);
+  const drop = view.lineFace(line)?.drop;
+  // Letters that are known to have feet, and how long these are, lose them for all to see.
+  const isKnown =
+    isBelow && drop !== undefined && view.linesOf(node).length === 1 && hasDescenders(view, line);
+  return isKnown ? Math.min(least, Math.max(LEAST_SEEN_PX, LEAST_OF_FEET * drop * emOf(view, line))) : least;
 }
 
 function first<T>(all: Iterable<T>, holds: (each: T) => boolean): T | undefined {

@@ -164,7 +164,9 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ...(isMild && { severity: 'notice' as const }),
     // The field can still be used; what a shape leaves of a picture or a letter can still be seen.
     ...(!isMild &&
-      entries.every((entry) => entry.loss.inField ?? entry.loss.byShape ?? entry.loss.doubt) && {
+      entries.every(
+        ({ loss: { inField, byShape, doubt, slight } }) => inField ?? byShape ?? doubt ?? slight,
+      ) && {
         severity: 'warning' as const,
       }),
     message: `${lost}, ${onScreen(render)}.`,

@@ -272,3 +272,57 @@ test('what is lost within a box is no consequence of what runs out of it', () =>
   expect(told(40)).toEqual(['covered', 'box-overflow']);
   expect(told(98)).toEqual(['box-overflow']);
 });
+
+test('a box that is too high for the screen that it is fixed to is told as out of reach', () => {
+  const rules = (height: number) =>
+    found([
+      {
+        tag: 'div',
+        class: 'screen',
+        box: [0, 0, 1200, 900],
+        style: { position: 'fixed', 'background-color': 'rgba(0, 0, 0, 0.5)' },
+        children: [
+          {
+            tag: 'div',
+            class: 'dialog',
+            box: [400, (900 - height) / 2, 400, height],
+            style: CARD,
+            children: [
+              {
+                tag: 'button',
+                flags: FLAG_CONTROL,
+                box: [420, (900 + height) / 2 - 60, 100, 40],
+                lines: [line(430, (900 + height) / 2 - 50, 80, 'I agree')],
+              },
+            ],
+          },
+        ],
+      },
+    ]).map(({ rule }) => rule);
+  expect(rules(800)).toEqual([]);
+  expect(rules(1060)).toEqual(['unreachable']);
+});
+
+test('words that run out of their row lie on what stands in the row by itself: that is no consequence', () => {
+  const row = (priceAt: number, style: Record<string, string>): Node[] => [
+    {
+      tag: 'div',
+      class: 'row',
+      box: [20, 20, 200, 24],
+      style: CARD,
+      children: [
+        { tag: 'span', class: 'name', box: [20, 22, 230, 20], lines: [line(20, 22, 230, 'Long name')] },
+        {
+          tag: 'b',
+          class: 'price',
+          box: [priceAt, 22, 40, 20],
+          style,
+          lines: [line(priceAt, 22, 40, '24.50')],
+        },
+      ],
+    },
+  ];
+  const told = (children: readonly Node[]) => found(children).map(({ rule }) => rule);
+  expect(told(row(170, { position: 'absolute' }))).toEqual(['text-overlap', 'box-overflow']);
+  expect(told(row(170, {}))).toEqual(['box-overflow']);
+});

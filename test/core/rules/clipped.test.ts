@@ -36,6 +36,27 @@ describe('text-clipped', () => {
   ])('%s is design', (_, more) => {
     expect(seenBy(textClipped, PAGE, [teaser(HIDDEN, more)])).toEqual([]);
   });
+  test('feet of letters that are known to have some', () => {
+    /** A line of 20 px whose baseline is at 16 px of it and whose feet are 4 px long, in a box of some height. */
+    const cut = (height: number, text: string) =>
+      textClipped
+        .check(
+          renderOf({ ...PAGE, faces: [[0.8, 0.7, 0.2, 1]] }, [
+            {
+              tag: 'p',
+              id: 'p',
+              box: [10, 10, 200, height],
+              style: { ...HIDDEN, 'font-size': '20px' },
+              lines: [{ ...line(10, 10, 100, text), box: [10, 10, 100, 20], face: 0 }],
+            },
+          ]),
+        )
+        .map(({ severity, by }) => `${severity ?? 'error'} ${by?.px}`);
+    expect(cut(18, 'Early pickers')).toEqual(['warning 2']);
+    expect(cut(18, 'Tickets')).toEqual([]);
+    expect(cut(18.6, 'Early pickers')).toEqual([]);
+    expect(cut(17, 'Early pickers')).toEqual(['error 3']);
+  });
   test('a figure that ends what is shortened is no tail of a sentence', () => {
     const clamped = (tag: string, text: string) => {
       const render = renderOf(PAGE, [

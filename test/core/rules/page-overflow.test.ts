@@ -339,6 +339,15 @@ describe('page-overflow: what is left alone', () => {
     expect(found.message).toContain('cut off');
   });
 
+  test('a root that clips keeps no phone from showing the page shrunk, whatever sticks out', () => {
+    const decoration: Node = { tag: 'div', class: 'blob', box: [350, 0, 150, 150] };
+    const shown = (shownWidth: number) =>
+      findings({ ...page, overflowX: 'hidden', shownWidth }, [decoration], true);
+    expect(shown(402)).toEqual([]);
+    expect(shown(500)).toMatchObject([{ selector: 'div.blob', seen: [{ by: { px: 100 } }] }]);
+    expect(shown(500)[0]!.message).toContain('the page is shown shrunk to 80 %');
+  });
+
   test('elements fixed to the viewport do not make a page scroll', () => {
     const found = only(page, [
       { tag: 'div', class: 'bar', box: [0, 0, 500, 40], style: { position: 'fixed' } },

@@ -28,6 +28,9 @@ export const pageOverflow: Rule = {
 /** Less sticks out of a frame by rounding, or is no more than its border, CSS px. */
 const LEAST_IN_FRAME = 3;
 
+/** A phone shows all that a page is wide, by showing it smaller, even where its root clips: by less nobody sees it. CSS px. */
+const LEAST_SHRUNK = 3;
+
 /** The finding that a page is laid out wider than the device. */
 export const LAID_OUT_TOO_WIDE = { rule: 'page-overflow', key: 'layout width' };
 
@@ -58,7 +61,8 @@ interface Escape {
 
 function sidewaysOverflow(view: SnapshotView): Sighting[] {
   const { document: page, viewport, rootOverflow } = view.snapshot;
-  const clips = rootOverflow.x === 'hidden' || rootOverflow.x === 'clip';
+  const isShrunk = viewport.shownWidth - viewport.width >= LEAST_SHRUNK;
+  const clips = (rootOverflow.x === 'hidden' || rootOverflow.x === 'clip') && !isShrunk;
   const scrolled = page.width - viewport.width;
   if (!clips && scrolled < 1) return [];
 
@@ -168,7 +172,13 @@ function sentence(px: number, others: number, clips: boolean, view: SnapshotView
   const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
   const width = view.snapshot.viewport.width;
   const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
-  const then = clips ? 'is cut off there' : 'the page scrolls sideways';
+  const { viewport, rootOverflow } = view.snapshot;
+  const shown = Math.round((100 * viewport.width) / viewport.shownWidth);
+  const then = clips
+    ? 'is cut off there'
+    : /hidden|clip/.test(rootOverflow.x)
+      ? `the page is shown shrunk to ${shown} %`
+      : 'the page scrolls sideways';
   return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
 }
 
