@@ -47,9 +47,20 @@ async function originalOf(pageNumber) {
     await page.close();
   }
   const findings = await findingsOn(product, url);
-  const keys = new Set(findings.map(({ rule, key }) => `${rule}\n${key}`));
-  return { pageNumber, elements: elements.filter(({ y }) => y < 6000), before, keys };
+  return { pageNumber, elements: elements.filter(({ y }) => y < 6000), before, known: sightingsIn(findings) };
 }
+
+/** How far each finding goes on each size that has it, CSS px, by what makes it the same one. */
+function sightingsIn(findings) {
+  return new Map(
+    findings.flatMap(({ rule, key, seen: on }) =>
+      on.map(({ profile, by }) => [`${rule}\n${key}\n${profile}`, by?.px ?? 0]),
+    ),
+  );
+}
+
+/** A page may have a finding already, at another size or by less: what a mistake adds to it is told by its px. */
+const GROWN_PX = 3;
 
 const limit = pLimit(AT_ONCE);
 const originals = await Promise.all([...chosen].map((pageNumber) => limit(() => originalOf(pageNumber))));
@@ -123,10 +134,16 @@ async function tried(plant) {
   for (const at of SIZES.keys()) sizes.push(await harmsAt(plant, at));
   const all = await findingsOn(product, site.urlOf(plant.number));
   // What is missing, soft or small is not what is planted here.
-  const fresh = all.filter(
-    ({ family, rule, key }) =>
-      ['overflow', 'overlap', 'clipped'].includes(family) && !original.keys.has(`${rule}\n${key}`),
-  );
+  const fresh = all
+    .filter(({ family }) => ['overflow', 'overlap', 'clipped'].includes(family))
+    .map((finding) => ({
+      ...finding,
+      seen: finding.seen.filter(({ profile, by }) => {
+        const before = original.known.get(`${finding.rule}\n${finding.key}\n${profile}`);
+        return before === undefined || (by?.px ?? 0) >= before + GROWN_PX;
+      }),
+    }))
+    .filter(({ seen: on }) => on.length > 0);
   const told = new Set(fresh.flatMap(({ seen: on }) => on.map(({ profile }) => profile)));
   const result = {
     number: plant.number,

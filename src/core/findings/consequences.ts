@@ -94,8 +94,8 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
-    const isMovedWith = (node: NodeIndex) =>
-      isWithOneAnother(scene, node, later.sighting.node) || movesOut(scene, node, later.sighting.node);
+    const isMovedWith = (at: NodeIndex) =>
+      about.every((node) => isWithOneAnother(scene, at, node) || movesOut(scene, at, node));
     if (isBesidePage && atFault.some(isMovedWith)) return true;
     if (earlier.rule.meta.name !== 'page-overflow') {
       // The box at fault holds much that has not run out of it.

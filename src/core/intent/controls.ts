@@ -17,11 +17,24 @@ export function isAdornment(scene: Scene, field: Ink, text: Ink): boolean {
     .filter((line) => (view.snapshot.lines.flags[line]! & LINE_FIELD) !== 0)
     .map((line) => view.lineBox(line));
   if (written.some((rect) => meets(rect, text.full, 2))) return false;
+  if (isLabelOfAnother(scene, field.node, text.node)) return false;
   if (liesWithin(text.full, field.full, 2)) return true;
   // A label that sits on the upper border, in a notch.
   const onBorder =
     text.full.y < field.full.y && text.full.y + text.full.height < field.full.y + field.full.height / 2;
   return onBorder && isLabel(scene, text) && interruptsBorder(scene, field, text);
+}
+
+/** Whether words are the label of a field, and not of this one. */
+function isLabelOfAnother(scene: Scene, field: NodeIndex, words: NodeIndex): boolean {
+  const { labels } = scene.view.snapshot;
+  let isAnothers = false;
+  for (let at = 0; at < labels.length; at += 2) {
+    if (!scene.contains(labels[at + 1]!, words)) continue;
+    if (labels[at] === field) return false;
+    isAnothers = true;
+  }
+  return isAnothers;
 }
 
 /** Whether the border of a field keeps clear of the words on it: they bring a background, or there is no border. */

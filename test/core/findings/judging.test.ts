@@ -7,7 +7,7 @@ import { applyWaivers } from '../../../src/core/findings/waivers.js';
 import { FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
 import { RULES } from '../../../src/core/rules/index.js';
 import { CARD, line, renderOf } from '../../support/render.js';
-import type { Node } from '../../support/snapshot.js';
+import type { Node, PageOptions } from '../../support/snapshot.js';
 
 /** A card of a hundred px with a text of some width in it, `count` of them side by side or below one another. */
 const cards = (widths: readonly number[], dx = 0, dy = 0): Node[] =>
@@ -22,7 +22,7 @@ const cards = (widths: readonly number[], dx = 0, dy = 0): Node[] =>
   }));
 
 const PAGE = { width: 1200, height: 900 };
-const found = (children: readonly Node[], page = PAGE) =>
+const found = (children: readonly Node[], page: PageOptions = PAGE) =>
   findingsOfPage('home', [renderOf(page, children)], RULES);
 
 test('one defect, one finding: what has run out is not also an overlap, and weighs as much as one', () => {
@@ -325,4 +325,23 @@ test('words that run out of their row lie on what stands in the row by itself: t
   const told = (children: readonly Node[]) => found(children).map(({ rule }) => rule);
   expect(told(row(170, { position: 'absolute' }))).toEqual(['text-overlap', 'box-overflow']);
   expect(told(row(170, {}))).toEqual(['box-overflow']);
+});
+
+test('what reaches out before the beginning of a page that something else makes too wide is a defect of its own', () => {
+  const wide: Node = { tag: 'table', class: 'wide', box: [20, 200, 1300, 40], lines: [line(20, 204, 1300)] };
+  const moved: Node = {
+    tag: 'div',
+    class: 'moved',
+    box: [-40, 20, 300, 40],
+    lines: [line(-30, 24, 200, 'Warning')],
+  };
+  const told = (children: readonly Node[]) =>
+    found([{ tag: 'main', box: [-40, 0, 1220, 300], margin: [0, 0, 0, -60], children: [...children] }], {
+      ...PAGE,
+      scrollWidth: 1320,
+    })
+      .map(({ rule }) => rule)
+      .sort();
+  expect(told([wide])).toEqual(['page-overflow']);
+  expect(told([wide, moved])).toEqual(['page-overflow', 'unreachable']);
 });

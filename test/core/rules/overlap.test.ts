@@ -427,6 +427,27 @@ describe('control-overlap', () => {
     expect(seenBy(controlOverlap, PAGE, [field(60), unit])).toEqual([]);
     expect(seenBy(controlOverlap, PAGE, [field(175), unit])).toHaveLength(1);
   });
+  test('the label of one field has no room in another one', () => {
+    const field = (id: string, y: number): Node => ({
+      tag: 'input',
+      id,
+      box: [10, y, 200, 40],
+      flags: FLAG_CONTROL | FLAG_FIELD | FLAG_REPLACED,
+      style: { display: 'inline-block' },
+    });
+    const label: Node = {
+      tag: 'label',
+      id: 'label',
+      box: [10, 20, 80, 20],
+      flags: FLAG_LABEL,
+      lines: [line(14, 20, 50, 'Nights')],
+    };
+    // Rows 0 and 1 are the page's own.
+    const nodes = [field('first', 10), label, field('second', 60)];
+    const told = (labelled: number) => seenBy(controlOverlap, { ...PAGE, labels: [[labelled, 3]] }, nodes);
+    expect(told(2)).toEqual([]);
+    expect(told(4)).toHaveLength(1);
+  });
   test('a button in a field is its own where it stands beside it, or in a box made for the two', () => {
     const field: Node = {
       tag: 'input',

@@ -139,8 +139,15 @@ function isHidden(scene: Scene, text: Ink, control: Ink, common: Rect): boolean 
     );
 }
 
+function isMild({ width, height }: Rect): boolean {
+  return Math.min(width, height) <= MILD_PX;
+}
+
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
-  const { upper, lower, common } = entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+  const grave = entries.filter(({ common: both }) => !isMild(both));
+  const { upper, lower, common } = (grave.length > 0 ? grave : entries).reduce((a, b) =>
+    area(b.common) > area(a.common) ? b : a,
+  );
   const { width, height } = common;
   const what = `${capital(nameOf(view, upper))} lies on ${nameOf(view, lower)}`;
   return {
@@ -148,7 +155,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ...takingPart(entries),
     shows: { lost: entries.map((pair) => pair.common) },
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
-    mild: entries.every(({ common: both }) => Math.min(both.width, both.height) <= MILD_PX),
+    mild: grave.length === 0,
     message: `${what} by ${sizeText(common)}, ${onScreen(render)}.`,
   };
 }
