@@ -30,6 +30,20 @@ describe('text-overlap', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
   });
+  test('words that an ellipsis shortens do not lie on their neighbours with what is cut off', () => {
+    /** An engine tells the whole line and what is left of it, rounded each for itself. */
+    const name = (id: string, x: number, whole: number, left: number, overflow: string): Node => ({
+      tag: 'p',
+      id,
+      box: [x, 10, 74, 34],
+      style: { 'overflow-x': overflow, 'overflow-y': overflow, 'text-overflow': 'ellipsis' },
+      lines: [line(x, whole, 88, 'simple-delete'), line(x, left, 60, 'simple-…')],
+    });
+    const told = (overflow: string) =>
+      seenBy(textOverlap, PAGE, [name('a', 10, 20.02, 20, overflow), name('b', 84, 20.01, 20.03, overflow)]);
+    expect(told('visible')).not.toEqual([]);
+    expect(told('hidden')).toEqual([]);
+  });
   test('what is pulled up is not why something that follows lies on it', () => {
     const [a, b] = [text('a', 20, {}, { margin: [-12, 0, 0, 0] }), text('b', 28)];
     expect(seenBy(textOverlap, PAGE, [a, b])).toEqual(['#b y 4']);

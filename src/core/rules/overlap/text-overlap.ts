@@ -128,7 +128,15 @@ function squeezed({ view }: Scene, a: Ink, b: Ink): Rect | null {
     return met.includes(true) && met.includes(false);
   };
   if (!isBetween(a, b.node) && !isBetween(b, a.node)) return null;
-  return intersect(lettersOf(view, a.line), lettersOf(view, b.line));
+  return whereSeen(intersect(lettersOf(view, a.line), lettersOf(view, b.line)), a, b);
+}
+
+/** Letters reach above and below what is known of a line as shown, but not past its ends where it is cut off. */
+function whereSeen(common: Rect | null, a: Ink, b: Ink): Rect | null {
+  const seen = (rect: Rect | null, { shown }: Ink) =>
+    rect && intersect(rect, { ...rect, x: shown!.x, width: shown!.width });
+  const both = seen(seen(common, a), b);
+  return both && both.width >= LEAST_WIDTH ? both : null;
 }
 
 /** Descenders that reach so far into the capitals of another text, em, lie on its letters. */
@@ -139,9 +147,8 @@ function descending({ view }: Scene, a: Ink, b: Ink): Rect | null {
   if (blockAround(view, a.node) === blockAround(view, b.node) || isVertical(view, a.node)) return null;
   const [above, below] = a.full.y < b.full.y ? [a, b] : [b, a];
   if (!hasDescenders(view, above.line)) return null;
-  const common = intersect(lettersOf(view, above.line), inkOf(view, below.line));
-  const least = DESCENT_EM * emOf(view, above.line);
-  return common && common.width >= LEAST_WIDTH && common.height >= least ? common : null;
+  const common = whereSeen(intersect(lettersOf(view, above.line), inkOf(view, below.line)), a, b);
+  return common && common.height >= DESCENT_EM * emOf(view, above.line) ? common : null;
 }
 
 /** Something opaque lies between them: then one is hidden, not overprinted. */
