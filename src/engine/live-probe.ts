@@ -6,6 +6,7 @@ import { queriesIn } from '../core/css/sheet-queries.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Deadline } from './deadline.js';
 import type { PageDriver, PictureArea, StyleOrigins } from './driver.js';
+import { heldForPicture } from './held.js';
 import type { Rect } from '../core/geometry/rect.js';
 import type { Generated, IdleMedia, LayoutChange, Probe, StyleChange } from './probe.js';
 
@@ -32,9 +33,19 @@ export class LiveProbe implements Probe {
     }
   }
 
-  async pictureWith(styles: readonly StyleChange[], area: Rect): Promise<Buffer | null> {
-    if (!this.driver.capabilities.has('pictures')) return null;
-    return this.dressed(styles, { ...area, scale: 1 });
+  async picturesWith(changes: readonly (readonly StyleChange[])[], area: Rect): Promise<Buffer[] | null> {
+    const { driver, deadline } = this;
+    if (!driver.capabilities.has('pictures')) return null;
+    return heldForPicture(driver, deadline, () => this.eachDressed(changes, { ...area, scale: 1 }));
+  }
+
+  private async eachDressed(
+    changes: readonly (readonly StyleChange[])[],
+    area: PictureArea | null,
+  ): Promise<Buffer[]> {
+    const pictures: Buffer[] = [];
+    for (const styles of changes) pictures.push(await this.dressed(styles, area));
+    return pictures;
   }
 
   /** @param area null: what the screen shows */
@@ -128,10 +139,8 @@ export class LiveProbe implements Probe {
       return from;
     };
     const before = await scrollTo(y);
-    const pictures: Buffer[] = [];
     try {
-      for (const styles of changes) pictures.push(await this.dressed(styles, null));
-      return pictures;
+      return await this.eachDressed(changes, null);
     } finally {
       await scrollTo(before);
     }

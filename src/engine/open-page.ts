@@ -8,6 +8,7 @@ import { Deadline } from './deadline.js';
 import { Dispatcher } from './dispatch.js';
 import type { PageDriver } from './driver.js';
 import { PageFault, PageNotOpened, WorldLost } from './failures.js';
+import { heldForPicture } from './held.js';
 import { NO_TIMINGS, type PageJob, type PictureFormat, type RenderFacts } from './job.js';
 import { LiveProbe } from './live-probe.js';
 import type {
@@ -180,8 +181,10 @@ class OpenPage implements PageSession {
     const clock = stopwatch();
     try {
       if (what === 'full') return await this.shootWhole(format, fullPixels);
-      const area = what === 'fold' ? null : { ...what, scale: 1 };
-      return { file: await deadline.race(driver.picture(area, format)), format, cut: false };
+      const take = () =>
+        deadline.race(driver.picture(what === 'fold' ? null : { ...what, scale: 1 }, format));
+      const file = await (what === 'fold' ? take() : heldForPicture(driver, deadline, take));
+      return { file, format, cut: false };
     } finally {
       timings.shotMs += clock();
     }
@@ -197,13 +200,14 @@ class OpenPage implements PageSession {
       format,
     );
     // As long as the browser holds it so, what is fixed to the screen stands where the first screen has it, in whichever part.
-    await deadline.race(driver.call('holdForPicture', true));
-    const parts: Buffer[] = [];
-    for (const area of plan.parts)
-      parts.push(
-        await deadline.race(driver.picture({ ...area, scale: perPx / device.dpr }, plan.partFormat)),
-      );
-    await deadline.race(driver.call('holdForPicture', false));
+    const parts = await heldForPicture(driver, deadline, async () => {
+      const taken: Buffer[] = [];
+      for (const area of plan.parts)
+        taken.push(
+          await deadline.race(driver.picture({ ...area, scale: perPx / device.dpr }, plan.partFormat)),
+        );
+      return taken;
+    });
     if (plan.cut) this.note('the full picture is cut where the page is longer than a picture can be');
     const [first] = parts as [Buffer];
     const file = parts.length === 1 ? first : await deadline.race(joined(parts, plan.format));

@@ -19,10 +19,10 @@ export interface Probe {
   /** The page as it would be laid out with a change, which is taken back before this returns. */
   layoutWith(change: LayoutChange): Promise<LayoutSnapshot>;
   /**
-   * A part of the page as it would look with styles changed, which is taken back before this returns: a PNG file at device pixels; null where
-   * the engine takes none. @param area CSS px from the page's top left
+   * A part of the page as it would look with styles changed, once for each set of them, each taken back before the next: PNG files at device
+   * pixels; null where the engine takes none. @param area CSS px from the page's top left
    */
-  pictureWith(styles: readonly StyleChange[], area: Rect): Promise<Buffer | null>;
+  picturesWith(changes: readonly (readonly StyleChange[])[], area: Rect): Promise<Buffer[] | null>;
   /** The media queries about the width that do not hold, though their rules are about one of the elements. */
   idleMedia(uids: readonly number[]): Promise<IdleMedia[]>;
   /**

@@ -50,7 +50,7 @@ export async function takeLooks(
   if (atRest.doubts.length > 0)
     looks.push(
       ...(await lookAt(view, atRest.doubts, atRest.area, (changes) =>
-        inTurn(changes, (styles) => probe.pictureWith(styles, atRest.area)),
+        probe.picturesWith(changes, atRest.area),
       )),
     );
   const passing = all.filter((doubt) => doubt.passing);
@@ -65,17 +65,6 @@ export async function takeLooks(
     looks.push(...found.map((look) => ({ ...look, bar: view.uid(bar) })));
   }
   if (looks.length > 0) view.snapshot.looks = looks;
-}
-
-/** Each in its turn, until one can't be had. */
-async function inTurn<A, B>(given: readonly A[], work: (one: A) => Promise<B | null>): Promise<B[] | null> {
-  const done: B[] = [];
-  for (const one of given) {
-    const result = await work(one);
-    if (result === null) return null;
-    done.push(result);
-  }
-  return done;
 }
 
 /** @param area what the pictures show, CSS px of the page */

@@ -23,7 +23,7 @@ function probeThat(layoutWith: Probe['layoutWith']): Probe & { asked: number } {
       probe.asked++;
       return layoutWith(change);
     },
-    pictureWith: () => Promise.resolve(null),
+    picturesWith: () => Promise.resolve(null),
     queries: () => Promise.resolve([]),
     screenAt: () => Promise.resolve(null),
     screensWith: () => Promise.resolve(null),

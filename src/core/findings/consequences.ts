@@ -75,7 +75,8 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (![family, later.rule.meta.family].every((of) => LAYOUT_FAMILIES.includes(of))) return false;
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
-  if (family === 'overflow' && meetAtHome(scene, atFault, later.sighting)) return false;
+  const isOneFault = earlier.rule.meta.name !== 'page-overflow' && atFault.includes(later.sighting.node);
+  if (family === 'overflow' && !isOneFault && meetAtHome(scene, atFault, later.sighting)) return false;
   if (meetWithin(earlier.sighting, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.

@@ -16,6 +16,7 @@ import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Clip } from '../geometry/clip.js';
 import type { Loss } from './loss.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
+import { FLAG_FIELD } from '../layout/snapshot.js';
 import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -225,8 +226,9 @@ function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y', i
   const least = leastAcross(view, line);
   const drop = view.lineFace(line)?.drop;
   // Letters that are known to have feet, and how long these are, lose them for all to see.
-  const isKnown =
-    isBelow && drop !== undefined && view.linesOf(node).length === 1 && hasDescenders(view, line);
+  // Where words stand in a field, its box has the browser's own say.
+  const isPlain = !view.has(node, FLAG_FIELD) && view.linesOf(node).length === 1;
+  const isKnown = isBelow && isPlain && drop !== undefined && hasDescenders(view, line);
   return isKnown ? Math.min(least, Math.max(LEAST_SEEN_PX, LEAST_OF_FEET * drop * emOf(view, line))) : least;
 }
 

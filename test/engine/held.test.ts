@@ -1,0 +1,98 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { pickProfiles } from '../../src/api/check.js';
+import { NO_ACCESS } from '../../src/engine/access.js';
+import type { BrowserSession } from '../../src/engine/engine.js';
+import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
+import { NO_ALTERATIONS } from '../../src/engine/job.js';
+import type { PageSession } from '../../src/engine/page-session.js';
+import { openTargets } from '../../src/site/targets.js';
+import { temporaryFolder } from '../support/program.js';
+
+let browser: BrowserSession;
+let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+beforeAll(async () => {
+  temp = await temporaryFolder();
+  browser = await DEFAULT_ENGINE.launch({
+    executable: undefined,
+    fonts: 'linux',
+    textScale: 1,
+    log: () => undefined,
+  });
+});
+afterAll(async () => {
+  await browser.close();
+  await temp.dispose();
+});
+
+/** A page that is higher than the screen, with a dark box of 100 px in the middle of what its scroll bar leaves. */
+const page = (style: string, script: string) => `<!doctype html><title>Held</title>
+<style>body { margin: 0; height: 3000px } #box { width: 100px; height: 40px; margin: 20px auto; background: #123; ${style} }</style>
+<div id="box"></div><script>${script}</script>`;
+
+async function open(html: string): Promise<PageSession> {
+  const file = join(temp.path, 'held.html');
+  await writeFile(file, html);
+  const site = await openTargets([file], { all: false });
+  const [device] = await pickProfiles(['800x600']);
+  const opened = await browser.open({
+    url: site.pages[0]!.url,
+    device: device!,
+    access: NO_ACCESS,
+    alter: NO_ALTERATIONS,
+    timeoutMs: 60_000,
+    signal: new AbortController().signal,
+  });
+  await opened.settle('loaded');
+  return opened;
+}
+
+/** Where the dark box begins on a picture, px. */
+async function darkFrom(picture: Buffer): Promise<number> {
+  const { data, info } = await sharp(picture).greyscale().raw().toBuffer({ resolveWithObject: true });
+  return data.subarray(30 * info.width, 31 * info.width).findIndex((value) => value < 100);
+}
+
+const AREA = { x: 0, y: 0, width: 700, height: 60 };
+
+test.each(['a part', 'a part with styles changed', 'the whole page'])(
+  '%s is pictured as it is laid out beside its scroll bar',
+  async (what) => {
+    const opened = await open(page('', ''));
+    const onScreen = await darkFrom((await opened.shoot('fold')).file);
+    const probe = opened.probe();
+    const picture =
+      what === 'the whole page'
+        ? (await opened.shoot('full')).file
+        : what === 'a part'
+          ? (await opened.shoot(AREA)).file
+          : (await probe.picturesWith([[]], AREA))![0]!;
+    expect(onScreen).toBe(343);
+    expect(await darkFrom(picture)).toBe(onScreen);
+    await probe.close();
+    await opened.close();
+  },
+);
+
+test('what media queries change while the viewport is another one does not come back by a transition', async () => {
+  // The box starts anew whenever the window becomes wide; what the page sees of that is not in its pictures.
+  const script = `matchMedia('(min-width: 500px)').onchange = () => {
+    box.style.transition = 'none';
+    box.style.marginLeft = '0';
+    box.getBoundingClientRect();
+    box.style.transition = '';
+    box.style.marginLeft = '300px';
+  }`;
+  const opened = await open(page('margin-left: 300px; transition: margin-left 60s linear', script));
+  const probe = opened.probe();
+  const pictures = [
+    (await opened.shoot('fold')).file,
+    (await opened.shoot('full')).file,
+    ...(await probe.picturesWith([[], []], AREA))!,
+    (await opened.shoot('fold')).file,
+  ];
+  expect(await Promise.all(pictures.map(darkFrom))).toEqual([300, 300, 300, 300, 300]);
+  await probe.close();
+  await opened.close();
+});
