@@ -55,6 +55,8 @@ export interface PageOptions {
   readonly scale?: number;
   /** What a phone shows of the page at first; the viewport's width where it is left out. */
   readonly shownWidth?: number;
+  /** The room of the viewport's scroll bar, beside its width. */
+  readonly scrollbar?: number;
   readonly viewportMeta?: string | null;
   /** Node, natural width, natural height, pixels for one px. */
   readonly pictures?: readonly Quad[];
@@ -187,7 +189,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
         shownWidth: options.shownWidth ?? width,
         shownHeight: height,
         scale: options.scale ?? 1,
-        scrollbar: 0,
+        scrollbar: options.scrollbar ?? 0,
       },
       viewportMeta: options.viewportMeta === undefined ? 'width=device-width' : options.viewportMeta,
       scroll: { x: 0, y: 0 },

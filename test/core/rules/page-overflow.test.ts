@@ -341,9 +341,10 @@ describe('page-overflow: what is left alone', () => {
 
   test('a root that clips keeps no phone from showing the page shrunk, whatever sticks out', () => {
     const decoration: Node = { tag: 'div', class: 'blob', box: [350, 0, 150, 150] };
-    const shown = (shownWidth: number) =>
-      findings({ ...page, overflowX: 'hidden', shownWidth }, [decoration], true);
+    const shown = (shownWidth: number, scrollbar = 0) =>
+      findings({ ...page, overflowX: 'hidden', shownWidth, scrollbar }, [decoration], true);
     expect(shown(402)).toEqual([]);
+    expect(shown(415, 15)).toEqual([]);
     expect(shown(500)).toMatchObject([{ selector: 'div.blob', seen: [{ by: { px: 100 } }] }]);
     expect(shown(500)[0]!.message).toContain('the page is shown shrunk to 80 %');
   });

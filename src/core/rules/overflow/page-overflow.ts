@@ -61,7 +61,8 @@ interface Escape {
 
 function sidewaysOverflow(view: SnapshotView): Sighting[] {
   const { document: page, viewport, rootOverflow } = view.snapshot;
-  const isShrunk = viewport.shownWidth - viewport.width >= LEAST_SHRUNK;
+  // On a desktop, what is shown is as wide as the window, its scroll bar with it.
+  const isShrunk = viewport.shownWidth - viewport.width - viewport.scrollbar >= LEAST_SHRUNK;
   const clips = (rootOverflow.x === 'hidden' || rootOverflow.x === 'clip') && !isShrunk;
   const scrolled = page.width - viewport.width;
   if (!clips && scrolled < 1) return [];
