@@ -190,13 +190,16 @@ function frameSentence(px: number, others: number, { window }: EndEscapes): stri
 }
 
 function unattributed(view: SnapshotView, px: number): Sighting {
-  const { document: page, viewport } = view.snapshot;
+  const { document: page, viewport, rootOverflow } = view.snapshot;
+  const what = /hidden|clip/.test(rootOverflow.x)
+    ? 'The page is shown shrunk, since it is too wide by'
+    : 'The page scrolls sideways by';
   return {
     node: view.root,
     related: [],
     key: 'unattributed',
     rect: { x: 0, y: 0, width: page.width, height: Math.min(page.height, viewport.height) },
     by: { axis: 'x', px },
-    message: `The page scrolls sideways by ${pxText(px)}; no element's box reaches that far, so a margin or generated content is the likely cause.`,
+    message: `${what} ${pxText(px)}; no element's box reaches that far, so a margin or generated content is the likely cause.`,
   };
 }
