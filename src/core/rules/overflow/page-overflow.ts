@@ -59,11 +59,15 @@ interface Escape {
   readonly culprits: readonly NodeIndex[];
 }
 
+function rootClips({ snapshot: { rootOverflow } }: SnapshotView): boolean {
+  return rootOverflow.x === 'hidden' || rootOverflow.x === 'clip';
+}
+
 function sidewaysOverflow(view: SnapshotView): Sighting[] {
-  const { document: page, viewport, rootOverflow } = view.snapshot;
+  const { document: page, viewport } = view.snapshot;
   // On a desktop, what is shown is as wide as the window, its scroll bar with it.
   const isShrunk = viewport.shownWidth - viewport.width - viewport.scrollbar >= LEAST_SHRUNK;
-  const clips = (rootOverflow.x === 'hidden' || rootOverflow.x === 'clip') && !isShrunk;
+  const clips = rootClips(view) && !isShrunk;
   const scrolled = page.width - viewport.width;
   if (!clips && scrolled < 1) return [];
 
@@ -173,11 +177,11 @@ function sentence(px: number, others: number, clips: boolean, view: SnapshotView
   const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
   const width = view.snapshot.viewport.width;
   const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
-  const { viewport, rootOverflow } = view.snapshot;
+  const { viewport } = view.snapshot;
   const shown = Math.round((100 * viewport.width) / viewport.shownWidth);
   const then = clips
     ? 'is cut off there'
-    : /hidden|clip/.test(rootOverflow.x)
+    : rootClips(view)
       ? `the page is shown shrunk to ${shown} %`
       : 'the page scrolls sideways';
   return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
@@ -190,8 +194,8 @@ function frameSentence(px: number, others: number, { window }: EndEscapes): stri
 }
 
 function unattributed(view: SnapshotView, px: number): Sighting {
-  const { document: page, viewport, rootOverflow } = view.snapshot;
-  const what = /hidden|clip/.test(rootOverflow.x)
+  const { document: page, viewport } = view.snapshot;
+  const what = rootClips(view)
     ? 'The page is shown shrunk, since it is too wide by'
     : 'The page scrolls sideways by';
   return {
