@@ -2,7 +2,7 @@ import { liesWithin, outOf, sizeAlong, union, type Rect } from '../geometry/rect
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
-import { commonAncestor } from '../layout/displace.js';
+import { commonAncestor, isOutOfFlow } from '../layout/displace.js';
 import { holdsItems } from '../layout/displays.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -135,8 +135,7 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
 function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex): boolean {
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node)) return false;
-  for (let up = node; up > home; up = view.parent(up))
-    if (/absolute|fixed/.test(view.style(up, 'position'))) return false;
+  for (let up = node; up > home; up = view.parent(up)) if (isOutOfFlow(view, up)) return false;
   return true;
 }
 

@@ -17,7 +17,7 @@ export interface Loss {
   readonly doubt?: boolean;
   /** A field shows a part of its placeholder. */
   readonly inField?: boolean;
-  /** A shape takes away most of a picture; `px` is the share that is gone, of its width. */
+  /** A shape takes away most of a picture, or more than the corners of a control; `px` is the share that is gone, of its width. */
   readonly byShape?: boolean;
   /** Letters lose a part of their feet, and can be read. */
   readonly slight?: boolean;

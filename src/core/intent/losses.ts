@@ -15,9 +15,9 @@ import { hasOwnScrollBar } from './scroll-bars.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Clip } from '../geometry/clip.js';
 import type { Loss } from './loss.js';
+import { lossByOutline } from './outline-losses.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import { FLAG_FIELD } from '../layout/snapshot.js';
-import type { Outline } from '../layout/outlines.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
@@ -138,83 +138,6 @@ function lossInField({ view }: Scene, ink: Ink): Loss | null {
 }
 
 const endsInEllipsis = perStyle((view, i) => view.style(i, 'text-overflow') === 'ellipsis');
-
-/** So much of a line has to be gone beyond doubt, em: letters keep clear of the corners of their box. Less may be a letter's foot. */
-const LEAST_OUTLINE_EM = 0.4;
-const SLIGHT_OUTLINE_EM = 0.12;
-/** What a shape hides nearly whole is waiting to be shown, unless the shape shows other text. */
-const NEARLY = 0.9;
-
-/** Letters that stand outside of a rounded corner or a shape. */
-function lossByOutline(scene: Scene, ink: Ink): Loss | null {
-  if (!ink.shown) return null;
-  if (ink.kind === 'picture') return lossToShape(scene, ink);
-  if (ink.kind !== 'text') return null;
-  const em = emOf(scene.view, ink.line);
-  let slight: Loss | null = null;
-  for (const outline of scene.outlinesAround(ink.node)) {
-    const { rect, lost } = lostOutside(scene, ink, outline);
-    if (lost <= SLIGHT_OUTLINE_EM * em) continue;
-    const whole = lost >= NEARLY * rect.width;
-    if (whole && !showsText(scene, outline)) continue;
-    const loss: Loss = { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
-    if (lost > LEAST_OUTLINE_EM * em) return loss;
-    slight ??= { ...loss, doubt: true };
-  }
-  return slight;
-}
-
-/** Of a picture, shapes that are meant leave half at the least: a circle, a hexagon, a slanted edge, a triangle. */
-const LEAST_OF_PICTURE = 0.45;
-/** What a shape hides nearly whole is waiting to be shown. */
-const HIDDEN_SHARE = 0.1;
-/** So many points along each side of a picture. */
-const POINTS = 16;
-
-/** A picture most of which a `clip-path` takes away. */
-function lossToShape(scene: Scene, ink: Ink): Loss | null {
-  const rect = ink.full;
-  const places = Array.from({ length: POINTS }, (_, i) => (i + 0.5) / POINTS);
-  for (const { node, holds } of scene.outlinesAround(ink.node)) {
-    if (scene.view.style(node, 'clip-path') === 'none') continue;
-    const held = places.flatMap((x) =>
-      places.filter((y) => holds(rect.x + x * rect.width, rect.y + y * rect.height)),
-    ).length;
-    const share = held / POINTS ** 2;
-    if (share < HIDDEN_SHARE || share >= LEAST_OF_PICTURE) continue;
-    return { ink, cutter: node, axis: 'x', px: (1 - share) * rect.width, whole: false, rect, byShape: true };
-  }
-  return null;
-}
-
-/** What a letter counts that loses only its head or its feet. */
-const SHAVED_SHARE = 0.5;
-
-/** How much of a line is outside, CSS px, found by looking at points along it. */
-function lostOutside({ view }: Scene, ink: Ink, { holds }: Outline): { rect: Rect; lost: number } {
-  const rect = lettersOf(view, ink.line);
-  const step = Math.max(1, Math.min(emOf(view, ink.line) / 8, rect.width / 8));
-  const heights = [0.125, 0.375, 0.625, 0.875].map((share) => rect.y + share * rect.height);
-  let [halved, shaved] = [0, 0];
-  for (let x = rect.x + step / 2; x < rect.x + rect.width; x += step) {
-    const outside = heights.filter((y) => !holds(x, y)).length;
-    if (outside >= 2) halved += step;
-    if (outside >= 1) shaved += step;
-  }
-  // Letters without their feet can be read for a while, and are seen to be cut all the same.
-  return { rect, lost: Math.min(rect.width, Math.max(halved, SHAVED_SHARE * shaved)) };
-}
-
-function showsText(scene: Scene, outline: Outline): boolean {
-  return scene
-    .inksIn(scene.view.box(outline.node))
-    .some(
-      (ink) =>
-        ink.kind === 'text' &&
-        scene.contains(outline.node, ink.node) &&
-        lostOutside(scene, ink, outline).lost <= LEAST_OUTLINE_EM * emOf(scene.view, ink.line),
-    );
-}
 
 /** What letters of a line may lose of their height before it is seen, CSS px. */
 export function leastAcross(view: SnapshotView, line: number): number {

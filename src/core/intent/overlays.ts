@@ -10,6 +10,7 @@ import {
 } from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** In the top layer: an open dialog or popover lies over the page by design, until it is closed. */
@@ -87,8 +88,7 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
 /** The outermost element around one, itself included, that was taken out of the flow; of none, one that no element comes up to. */
 function outermostLifted(view: SnapshotView, i: NodeIndex): NodeIndex {
   let found: NodeIndex = Infinity;
-  for (let at = i; at >= 0; at = view.parent(at))
-    if (/absolute|fixed/.test(view.style(at, 'position'))) found = at;
+  for (let at = i; at >= 0; at = view.parent(at)) if (isOutOfFlow(view, at)) found = at;
   return found;
 }
 

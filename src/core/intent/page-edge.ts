@@ -1,5 +1,6 @@
 import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
 import type { EndEscapes } from '../layout/escape.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { paints } from '../layout/visible.js';
 
@@ -10,8 +11,7 @@ import { paints } from '../layout/visible.js';
 export function isOffCanvas(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
   if (escapes.startPastEdge(view.box(i)) < -1) return false;
   for (let at = i; at >= 0; at = view.parent(at)) {
-    const position = view.style(at, 'position');
-    if (position === 'absolute' || position === 'fixed') return true;
+    if (isOutOfFlow(view, at)) return true;
     if (view.style(at, 'transform') !== 'none' || view.style(at, 'translate') !== 'none') return true;
   }
   return false;

@@ -1,3 +1,4 @@
+import { isOutOfFlow } from '../layout/displace.js';
 import type { Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
 
@@ -11,9 +12,7 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
   const fit = view.style(ink.node, 'object-fit');
   if (fit === 'cover' || fit === 'none' || fit === 'scale-down') return true;
   for (let at = ink.node; at > cutter; at = view.parent(at)) {
-    const position = view.style(at, 'position');
-    if (position === 'absolute' || position === 'fixed' || view.style(at, 'transform') !== 'none')
-      return true;
+    if (isOutOfFlow(view, at) || view.style(at, 'transform') !== 'none') return true;
     if (view.margins(at).some((margin) => margin <= -2)) return true;
   }
   if (axis === 'y') return true;

@@ -1,6 +1,6 @@
 import { area, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
-import { branches, commonAncestor, isMoved } from '../layout/displace.js';
+import { branches, commonAncestor, isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -20,7 +20,7 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
 
 /** From which side an element is placed that is out of the flow: −1 from the left, 1 from the right; 0 where that is not said. */
 function sideOf(view: SnapshotView, i: NodeIndex): number {
-  if (!/absolute|fixed/.test(view.style(i, 'position'))) return 0;
+  if (!isOutOfFlow(view, i)) return 0;
   const [left, right] = [view.style(i, 'left') !== 'auto', view.style(i, 'right') !== 'auto'];
   return left === right ? 0 : left ? -1 : 1;
 }

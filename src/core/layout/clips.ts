@@ -2,6 +2,7 @@ import type { Clip } from '../geometry/clip.js';
 import type { Rect } from '../geometry/rect.js';
 import { clipsAxis, isScrollingFrame } from './clip.js';
 import { clipPathInset, legacyClip, type Insets } from '../css/clip-values.js';
+import { isOutOfFlow } from './displace.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** An element that cuts off, and the edges at which it does. */
@@ -159,7 +160,7 @@ function ownClip(view: SnapshotView, i: NodeIndex): Clip | null {
   const box = view.box(i);
   const inset = clipPathInset(path, box);
   let clip: Clip | null = inset ? within(box, inset) : null;
-  if (/^(absolute|fixed)$/.test(view.style(i, 'position'))) {
+  if (isOutOfFlow(view, i)) {
     const rect = legacyClip(legacy, box);
     if (rect) clip = clip ? meet(clip, rect) : rect;
   }

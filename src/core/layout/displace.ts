@@ -8,6 +8,9 @@ export type Displacement = 'absolute' | 'fixed' | 'offset' | 'transform' | 'nega
 /** Less than this is optical correction, CSS px. */
 const LEAST_PX = 2;
 
+/** Positioned so that it takes no room in the flow (CSS Positioned Layout 3, section 2.1). */
+export const isOutOfFlow = perStyle((view, i) => /^(absolute|fixed)$/.test(view.style(i, 'position')));
+
 /** How an element is displaced. */
 export const displacementOf = perNode((view, i): Displacement => {
   const styled = displacedByStyle(view, i);

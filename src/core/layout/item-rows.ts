@@ -1,4 +1,5 @@
 import type { Scene } from './scene.js';
+import { isOutOfFlow } from './displace.js';
 import type { NodeIndex } from './view.js';
 
 /** Smaller ones are dots and bullets, CSS px. */
@@ -14,7 +15,7 @@ export function rowOfItems(scene: Scene, container: NodeIndex): NodeIndex[][] {
   if (children.length < 3 || !children.some((child) => isLaidInRows(scene, container, child))) return [];
   const items = children.filter((item) => {
     const { width, height } = view.box(item);
-    const isInFlow = !/^(absolute|fixed)$/.test(view.style(item, 'position'));
+    const isInFlow = !isOutOfFlow(view, item);
     return (
       scene.painted[item] && view.isElement(item) && isInFlow && width >= LEAST_SIZE && height >= LEAST_SIZE
     );

@@ -1,3 +1,4 @@
+import { isOutOfFlow } from './displace.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 export interface Rows {
@@ -40,7 +41,7 @@ export function rowsOf(view: SnapshotView, container: NodeIndex, numbers: Int32A
 
 function isItem(view: SnapshotView, child: NodeIndex): boolean {
   if (!view.isElement(child) || !view.isRendered(child)) return false;
-  if (/^(absolute|fixed)$/.test(view.style(child, 'position'))) return false;
+  if (isOutOfFlow(view, child)) return false;
   const { width, height } = view.box(child);
   return width > 0 && height > 0;
 }

@@ -153,7 +153,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const isMild = entries.every((entry) => entry.shortened !== null);
   const lost = isMild
     ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
-    : loss.byShape
+    : loss.byShape && !loss.whole
       ? `${what} ${verb[1]} ${Math.round((100 * loss.px) / loss.rect.width)} % to a clip-path`
       : `${what} ${loss.whole ? `${verb[0]} wholly` : `${verb[1]} ${px(loss.px)} and ${verb[0]}`} cut off`;
   return {
@@ -165,7 +165,8 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     // The field can still be used; what a shape leaves of a picture or a letter can still be seen.
     ...(!isMild &&
       entries.every(
-        ({ loss: { inField, byShape, doubt, slight } }) => inField ?? byShape ?? doubt ?? slight,
+        ({ loss: { ink, inField, byShape, doubt, slight } }) =>
+          inField ?? doubt ?? slight ?? (byShape && ink.kind === 'picture'),
       ) && {
         severity: 'warning' as const,
       }),

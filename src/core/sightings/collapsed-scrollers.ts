@@ -3,6 +3,7 @@ import { isDecoration } from '../intent/decoration.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { scrollsAlong } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import { inksScrolledBy } from './covered-scrollers.js';
@@ -59,7 +60,7 @@ function isSqueezedBySiblings(view: SnapshotView, i: NodeIndex, left: number): b
   const { x, width } = view.box(i);
   const others = view
     .childrenOf(parent)
-    .filter((at) => at !== i && view.isRendered(at) && !/absolute|fixed/.test(view.style(at, 'position')))
+    .filter((at) => at !== i && view.isRendered(at) && !isOutOfFlow(view, at))
     .map((at) => view.box(at))
     .filter((box) => box.x < x + width && box.x + box.width > x);
   const taken = others.reduce((sum, { height }) => sum + height, 0);

@@ -6,6 +6,7 @@ import { holdsItems, isInline, isInlineText } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf } from '../layout/scene.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A box grown by its content ends where that content ends; borders of a hair's breadth are allowed for. */
@@ -146,8 +147,7 @@ function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
   const display = view.style(i, 'display');
   if (/^inline/.test(display) || /table/.test(display)) return true;
   if (view.style(i, 'float') !== 'none') return true;
-  const position = view.style(i, 'position');
-  if (position === 'absolute' || position === 'fixed') {
+  if (isOutOfFlow(view, i)) {
     return view.style(i, 'left') === 'auto' || view.style(i, 'right') === 'auto';
   }
   const container = view.containingElement(i);
@@ -175,8 +175,7 @@ function ownLinesReachEnd(view: SnapshotView, escapes: EndEscapes, i: NodeIndex)
 }
 
 function isInFlow(view: SnapshotView, i: NodeIndex): boolean {
-  const position = view.style(i, 'position');
-  return view.isRendered(i) && position !== 'absolute' && position !== 'fixed';
+  return view.isRendered(i) && !isOutOfFlow(view, i);
 }
 
 /**

@@ -1,6 +1,7 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex } from '../layout/view.js';
 
 /** Of an element's area, so much has to be another one's for the two to be shown in turn. */
@@ -26,7 +27,7 @@ function waits(scene: Scene, i: NodeIndex): boolean {
     return common !== null && area(common) >= SAME_PLACE * area(box);
   });
   if (isSlide) return true;
-  if (!/absolute|fixed/.test(view.style(i, 'position'))) return false;
+  if (!isOutOfFlow(view, i)) return false;
   for (let at = i; at <= scene.lastOf(i); at++) if (view.has(at, FLAG_CONTROL)) return true;
   return false;
 }

@@ -263,6 +263,43 @@ describe('a picture and the shape that cuts it', () => {
   });
 });
 
+describe('a control and the shape of what stands round it', () => {
+  const within = (path: string, more: readonly Node[] = []) => {
+    const box = [220, 20, 100, 40] as const;
+    const send: Node = {
+      tag: 'button',
+      id: 'send',
+      box,
+      flags: FLAG_CONTROL,
+      style: { 'background-color': 'rgb(10, 20, 80)' },
+    };
+    const part: Node = { tag: 'form', id: 'part', box: [0, 0, 400, 100], style: { 'clip-path': path } };
+    return seenBy(controlClipped, PAGE, [{ ...part, children: [send, ...more] }]);
+  };
+  test('a slant takes half of it', () => {
+    expect(within('polygon(0% 0%, 80% 0%, 55% 100%, 0% 100%)')).toEqual([
+      expect.stringMatching(/^#part x \d\d/),
+    ]);
+  });
+  test('a slant that takes a corner is meant', () => {
+    expect(within('polygon(0% 0%, 100% 0%, 72% 100%, 0% 100%)')).toEqual([]);
+  });
+  test('what a shape hides nearly whole waits, unless the shape shows other words', () => {
+    const words: Node = { tag: 'p', box: [10, 20, 100, 20], lines: [line(10, 20, 100)] };
+    const path = 'polygon(0% 0%, 40% 0%, 40% 100%, 0% 100%)';
+    expect(within(path)).toEqual([]);
+    expect(within(path, [words])).toEqual(['#part x 100']);
+  });
+  test('a shape that fits it is its own form', () => {
+    const send: Node = { tag: 'button', id: 'send', box: [10, 10, 100, 100], flags: FLAG_CONTROL };
+    const form = { tag: 'span', box: [10, 10, 100, 100] as const };
+    const path = 'polygon(50% 0%, 100% 50%, 50% 100%, 0% 50%)';
+    expect(
+      seenBy(controlClipped, PAGE, [{ ...form, style: { 'clip-path': path }, children: [send] }]),
+    ).toEqual([]);
+  });
+});
+
 describe('what counts as one thing, and as ink', () => {
   const window = (children: readonly Node[]): Node => ({
     tag: 'div',

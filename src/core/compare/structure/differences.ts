@@ -1,6 +1,7 @@
 import { px } from '../../geometry/format.js';
 import { repeatedSteps } from '../../identity/repeats.js';
 import { SETTING_PROPERTIES } from '../../layout/snapshot.js';
+import { isOutOfFlow } from '../../layout/displace.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { isPositionChange, positionWords } from '../../sightings/position-words.js';
 import { shownPairs, type Pairing } from '../pairing.js';
@@ -150,7 +151,7 @@ function followsRoom(
   const isUsed = laidOut.every(({ property }) => property === 'margin' || property === 'padding');
   if (!isUsed) return false;
   const holder = shifts.get(view.containingElement(i)) ?? shifts.get(view.parent(i));
-  const isOut = /absolute|fixed/.test(view.style(i, 'position'));
+  const isOut = isOutOfFlow(view, i);
   return Math.abs(holder?.dw ?? 0) > 0.5 || (isOut && Math.abs(holder?.dh ?? 0) > 0.5);
 }
 
