@@ -230,7 +230,8 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
   const addElement = (entry: Entry) => {
     const { element, inherited, nth } = entry;
     const tag = element.localName;
-    if ((inherited.flags & FLAG_IN_PICTURE) !== 0 || NO_BOX_TAGS.has(tag)) {
+    const isDrawn = (inherited.flags & FLAG_IN_PICTURE) !== 0 && tag !== 'foreignObject';
+    if (isDrawn || NO_BOX_TAGS.has(tag)) {
       addBare(entry, tag);
       return;
     }

@@ -33,7 +33,7 @@ function wordsOf(field: Field): Words | null {
   const type = field.localName === 'input' ? field.type : 'text';
   if (BUTTONS.has(type)) return { text: field.value, kind: 'label' };
   const pattern = PATTERNS[type];
-  if (pattern !== undefined) return { text: pattern, kind: 'value' };
+  if (pattern !== undefined) return { text: dayOf(field) ?? pattern, kind: 'value' };
   if (!TYPED.has(type)) return null;
   const { value, placeholder } = field;
   if (value !== '') return { text: value, kind: 'value' };
@@ -41,6 +41,19 @@ function wordsOf(field: Field): Words | null {
   if (isTransparent(getComputedStyle(field, '::placeholder'))) return null;
   // What does not fit into a text area goes on in its next line.
   return { text: placeholder, kind: field.localName === 'input' ? 'placeholder' : 'value' };
+}
+
+/** A day that was chosen, about as the browser writes it; null where none was. */
+function dayOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
+  const day = 'valueAsDate' in field && field.type === 'date' ? field.valueAsDate : null;
+  return (
+    day?.toLocaleDateString(undefined, {
+      timeZone: 'UTC',
+      day: '2-digit',
+      month: '2-digit',
+      year: 'numeric',
+    }) ?? null
+  );
 }
 
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
@@ -91,7 +104,9 @@ export function fieldText(
   const isAtTop = field.localName === 'textarea' || (field.localName === 'select' && bottom - top < height);
   const y = isAtTop ? top : (top + bottom - height) / 2;
   // A long value is there to be scrolled; of a few letters or figures each counts.
-  const isOneLine = field.localName === 'select' || (field.localName === 'input' && TYPED.has(field.type));
+  const isOneLine =
+    field.localName === 'select' ||
+    (field.localName === 'input' && (TYPED.has(field.type) || field.type in PATTERNS));
   const isToBeSeen = kind === 'placeholder' || (isOneLine && text.length <= FEW_LETTERS);
   const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };

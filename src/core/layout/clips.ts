@@ -3,6 +3,7 @@ import type { Rect } from '../geometry/rect.js';
 import { clipsAxis, isScrollingFrame } from './clip.js';
 import { clipPathInset, legacyClip, type Insets } from '../css/clip-values.js';
 import { isOutOfFlow } from './displace.js';
+import { beginsAtFarEnd } from './scroll-origin.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** An element that cuts off, and the edges at which it does. */
@@ -141,8 +142,8 @@ function beyondScrolling(view: SnapshotView, i: NodeIndex, outer: Clip, port: Cl
   const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(i);
   const at = view.scrolledBy(i);
   const most = { x: Math.max(0, scrollWidth - width), y: Math.max(0, scrollHeight - height) };
-  // From right to left, positions run from 0 down.
-  const before = { x: view.style(i, 'direction') === 'rtl' ? most.x + at.x : at.x, y: at.y };
+  const isFar = beginsAtFarEnd(view, i);
+  const before = { x: isFar.x ? most.x + at.x : at.x, y: isFar.y ? most.y + at.y : at.y };
   const isCut = (outside: number) => width > 0 && outside > 1;
   return {
     left: isCut(outer.left - port.left) ? outer.left - before.x : -Infinity,

@@ -43,6 +43,15 @@ export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
   return moves || (translate !== 'none' && translate !== '' && !/^0px( 0px)*$/.test(translate));
 }
 
+/** A scale and nothing else. */
+const SCALE = /^matrix\(([\d.]+), 0, 0, ([\d.]+), 0, 0\)$/;
+
+/** Drawn larger about its own place, which it did not leave (CSS Transforms 1). */
+export const isGrownInPlace = perStyle((view, i) => {
+  const [, across, down] = SCALE.exec(view.style(i, 'transform')) ?? [];
+  return !isOutOfFlow(view, i) && Math.max(Number(across ?? 1), Number(down ?? 1)) > 1;
+});
+
 /**
  * The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is.
  * @param across how wide the two lie on one another, CSS px: a margin that pulls sideways by less is not why

@@ -1,5 +1,6 @@
 import type { Rect } from '../geometry/rect.js';
 import { passedDown, perStyle } from './memo.js';
+import { beginsAtFarEnd } from './scroll-origin.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 const scrollsAcross = perStyle((view, i) => /auto|scroll/.test(view.style(i, 'overflow-x')));
@@ -42,8 +43,10 @@ export function isFreedInScroller(
   const scrolled = view.scrolledBy(holder);
   const [x, y] = [part.x + scrolled.x, part.y + scrolled.y];
   const [clientWidth, clientHeight, scrollWidth, scrollHeight] = view.scrollSizes(holder);
+  const isFar = beginsAtFarEnd(view, holder);
+  const on = { x: isFar.x ? 0 : scrollWidth - clientWidth, y: isFar.y ? 0 : scrollHeight - clientHeight };
   // To the near side of what lies over it, where there is room to be seen in.
-  const leftOf = over.x - window.x >= part.width && x + part.width - (scrollWidth - clientWidth) <= over.x;
-  const above = over.y - window.y >= part.height && y + part.height - (scrollHeight - clientHeight) <= over.y;
+  const leftOf = over.x - window.x >= part.width && x + part.width - on.x <= over.x;
+  const above = over.y - window.y >= part.height && y + part.height - on.y <= over.y;
   return (scrollWidth > clientWidth && leftOf) || (scrollHeight > clientHeight && above);
 }

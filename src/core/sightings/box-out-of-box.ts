@@ -1,6 +1,6 @@
 import { px } from '../geometry/format.js';
 import { intersect, outAlong, type Rect } from '../geometry/rect.js';
-import { displacementOf } from '../layout/displace.js';
+import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
@@ -30,7 +30,7 @@ interface Out {
 export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const { view } = scene;
   const found = scene.covers.flatMap(({ node, rect }): Out[] => {
-    if (node <= view.body || isInline(view, node) || displacementOf(view, node) !== null) return [];
+    if (node <= view.body || isInline(view, node) || isPutThere(scene, node)) return [];
     const box = drawnAround(scene, node);
     if (box < 0 || told.has(box)) return [];
     const around = view.box(box);
@@ -53,6 +53,15 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
       message: `Its own box sticks out ${px(worst.px)} ${side} of the box ${shortName(view, worst.box)} that is drawn round it, ${onScreen(render)}.`,
     };
   });
+}
+
+/** Moved on purpose, which what is drawn larger with words in it is not: the words say that the whole of it is to be read. */
+function isPutThere(scene: Scene, i: NodeIndex): boolean {
+  const { view } = scene;
+  if (displacementOf(view, i) === null) return false;
+  const holdsWords = () =>
+    scene.inksIn(view.box(i)).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
+  return !(isGrownInPlace(view, i) && holdsWords());
 }
 
 /** The nearest drawn box that holds an element in the page's flow; −1 where there is none, or something on the way was moved. */

@@ -1,6 +1,7 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { beginsAtFarEnd } from '../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -65,9 +66,8 @@ function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {
   for (let i = 1; i < view.count; i++) {
     if (!painted[i] || !scrollsAlong(view, i, axis)) continue;
     const isEmpty = view.scrollSizes(i)[axis === 'x' ? 0 : 1] <= 0;
-    // Rows that run from the right to the left are scrolled the other way.
-    const isTurned = axis === 'x' && view.style(i, 'direction') === 'rtl';
-    if (isEmpty || isTurned || restOf(view, i, axis) <= 1) continue;
+    // Rows that run from the right to the left, and talks that grow from below, are scrolled the other way.
+    if (isEmpty || beginsAtFarEnd(view, i)[axis] || restOf(view, i, axis) <= 1) continue;
     found.push(i);
   }
   return found;

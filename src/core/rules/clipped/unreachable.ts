@@ -6,6 +6,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
 import { displacementOf } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
+import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
@@ -102,14 +103,13 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
   const { view } = scene;
   const { x, y } = view.scrolledBy(holder);
   const out = outOf({ ...ink.full, x: ink.full.x + x, y: ink.full.y + y }, view.paddingBox(holder));
-  const rtl = view.style(holder, 'direction') === 'rtl';
-  const scrolls = (axis: 'x' | 'y') => scrollsAlong(view, holder, axis);
-  const over: Record<Side, number> = {
-    left: !rtl && scrolls('x') ? out.left : 0,
-    right: rtl && scrolls('x') ? out.right : 0,
-    top: scrolls('y') ? out.top : 0,
-    bottom: 0,
-  };
+  const isFar = beginsAtFarEnd(view, holder);
+  const over: Record<Side, number> = { left: 0, right: 0, top: 0, bottom: 0 };
+  for (const axis of ['x', 'y'] as const) {
+    const [start, end] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
+    const side = isFar[axis] ? end : start;
+    if (scrollsAlong(view, holder, axis)) over[side] = out[side];
+  }
   return worst(view, ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
 }
 
