@@ -76,6 +76,8 @@ export interface PictureArea {
   readonly height: number;
   /** Picture pixels a CSS px, of what the page has at its device pixel ratio. */
   readonly scale: number;
+  /** The screen shows just this. */
+  readonly onScreen?: boolean;
 }
 
 export interface Navigation {

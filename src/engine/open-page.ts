@@ -65,7 +65,7 @@ class OpenPage implements PageSession {
   private readonly closing = new AbortController();
   private device: Device;
   private lastSettle: SettleKind = 'loaded';
-  private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport'> | null = null;
+  private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport' | 'scroll'> | null = null;
 
   constructor(
     private readonly driver: PageDriver,
@@ -192,19 +192,24 @@ class OpenPage implements PageSession {
 
   private async shootWhole(format: PictureFormat, pixels: 'css' | 'device'): Promise<Shot> {
     const { driver, deadline, device } = this;
-    const { document: page, viewport } = this.lastSnapshot ?? (await this.collect({ locate: [] }));
+    const { document: page, viewport, scroll } = this.lastSnapshot ?? (await this.collect({ locate: [] }));
     const perPx = pixels === 'device' ? device.dpr : 1;
     const plan = picturePlan(
       { width: Math.max(page.width, viewport.width), height: Math.max(page.height, viewport.height) },
       perPx,
       format,
     );
+    // Where a page reads from the right to the left, Chromium pictures it beside its place if asked for more than just the screen.
+    const isAtTop = scroll.x === 0 && scroll.y === 0;
+    const onScreen = isAtTop && page.width <= viewport.width && page.height <= viewport.height;
     // As long as the browser holds it so, what is fixed to the screen stands where the first screen has it, in whichever part.
     const parts = await heldForPicture(driver, deadline, async () => {
       const taken: Buffer[] = [];
       for (const area of plan.parts)
         taken.push(
-          await deadline.race(driver.picture({ ...area, scale: perPx / device.dpr }, plan.partFormat)),
+          await deadline.race(
+            driver.picture({ ...area, onScreen, scale: perPx / device.dpr }, plan.partFormat),
+          ),
         );
       return taken;
     });

@@ -75,6 +75,15 @@ test.each(['a part', 'a part with styles changed', 'the whole page'])(
   },
 );
 
+test('a page that reads from the right to the left and fits the screen is pictured in its place', async () => {
+  const html = page('', '').replace('height: 3000px', 'direction: rtl').replace('auto', '200px');
+  const opened = await open(html.replace('<title>', '<html dir="rtl"><title>'));
+  const onScreen = await darkFrom((await opened.shoot('fold')).file);
+  expect(onScreen).toBe(500);
+  expect(await darkFrom((await opened.shoot('full')).file)).toBe(onScreen);
+  await opened.close();
+});
+
 test('what media queries change while the viewport is another one does not come back by a transition', async () => {
   // The box starts anew whenever the window becomes wide; what the page sees of that is not in its pictures.
   const script = `matchMedia('(min-width: 500px)').onchange = () => {

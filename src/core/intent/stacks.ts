@@ -1,8 +1,8 @@
-import { area, intersect, meets } from '../geometry/rect.js';
+import { area, grown, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
 import { branches, commonAncestor, isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { FLAG_PICTURE } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
@@ -15,7 +15,17 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
   // Turned slides of a pile meet in the middle.
   const isPile = pair.some((at) => isMoved(scene.view, at)) && sameLook(scene.view, pair);
   const least = (isPile ? 0.6 : 0.9) * Math.max(area(boxA), area(boxB));
-  return common !== null && area(common) >= least && area(common) > 400;
+  if (common === null || area(common) < least || area(common) <= 400) return false;
+  return isPile || pair.some((at) => isOutOfFlow(scene.view, at)) || isLedTo(scene, pair);
+}
+
+/** Whether something to press stands beside parts that lie on one another in the flow: else nothing brings the lower one out. */
+function isLedTo(scene: Scene, pair: readonly [NodeIndex, NodeIndex]): boolean {
+  const { view } = scene;
+  const around = view.parent(view.parent(pair[0]));
+  for (let i = around + 1; i < view.count && scene.contains(around, i); i++)
+    if (view.has(i, FLAG_CONTROL) && !pair.some((at) => scene.contains(at, i))) return true;
+  return false;
 }
 
 /** From which side an element is placed that is out of the flow: −1 from the left, 1 from the right; 0 where that is not said. */
@@ -42,6 +52,9 @@ export function isStandIn(scene: Scene, ink: Ink, cover: NodeIndex): boolean {
   return filled !== null && area(filled) >= 0.9 * area(frame);
 }
 
+/** Between words and what is laid beside them, CSS px. */
+const LEAST_AIR = 2.5;
+
 /** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. */
 export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const { view } = scene;
@@ -54,12 +67,13 @@ export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   // Rows with gutters are pulled sideways too, and lie beside one another.
   const common = intersect(view.box(first), view.box(second));
   if (!common) return false;
-  // Words that the next one lies on are no ornament.
-  const words = scene.inksIn(common).filter((ink) => ink.kind === 'text');
+  // Words that the next one lies on, or leaves no air, are no ornament.
+  const around = grown(common, LEAST_AIR);
+  const words = scene.inksIn(around).filter((ink) => ink.kind === 'text');
   const [lower, upper] =
     scene.order.box[first]! < scene.order.box[second]! ? [first, second] : [second, first];
   return !words.some(
     (ink) =>
-      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meets(ink.full, common, 3),
+      scene.contains(lower, ink.node) && !scene.contains(upper, ink.node) && meets(ink.full, around, 0),
   );
 }

@@ -1,4 +1,4 @@
-import type { CDPSession } from 'puppeteer-core';
+import type { CDPSession, Protocol } from 'puppeteer-core';
 import { fromWire } from '../../core/layout/wire.js';
 import type { LayoutSnapshot } from '../../core/layout/snapshot.js';
 import type { Device } from '../../core/profile/profile.js';
@@ -171,7 +171,7 @@ export class ChromiumPage implements PageDriver {
         format,
         ...(format === 'webp' && { quality: WEBP_QUALITY }),
         optimizeForSpeed: true,
-        ...(area && { captureBeyondViewport: true, clip: area }),
+        ...(area && clipOf(area)),
       });
     const { data } = await (this.pump ? this.pump.during(take, true) : take());
     return Buffer.from(data, 'base64');
@@ -219,4 +219,8 @@ export class ChromiumPage implements PageDriver {
     this.pump?.stop();
     return this.dispose();
   }
+}
+
+function clipOf({ onScreen = false, ...clip }: PictureArea): Partial<Protocol.Page.CaptureScreenshotRequest> {
+  return { captureBeyondViewport: !onScreen, clip };
 }

@@ -248,8 +248,18 @@ describe('stacks', () => {
     return predicate(made, at(made, 'a'), at(made, 'b'));
   };
   test('slides in the same place are alternatives; neighbours are not', () => {
-    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90]))).toBe(true);
-    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 50, 200, 90]))).toBe(false);
+    const out = { style: { ...WHITE, position: 'absolute' } };
+    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90], out))).toBe(true);
+    expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 50, 200, 90], out))).toBe(false);
+  });
+  test('what lies on another part in the flow is an alternative where something to press leads to it', () => {
+    const parts = [card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90])];
+    const next: Node = { tag: 'button', box: [0, 100, 60, 30], flags: FLAG_CONTROL };
+    const cell: Node = { tag: 'div', box: [0, 0, 200, 90], children: parts };
+    const within = (...more: Node[]) =>
+      pair(areAlternatives, { tag: 'section', box: [0, 0, 200, 140], children: [cell, ...more] });
+    expect(within()).toBe(false);
+    expect(within(next)).toBe(true);
   });
   test('the first letters of a name stand in for the picture that fills their box, words for no picture', () => {
     const face = (words: string, width = 48) => {
