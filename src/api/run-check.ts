@@ -4,9 +4,8 @@ import type { Access } from '../engine/access.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import { DEFAULT_ENGINE } from '../engine/engines.js';
 import { userCache } from '../engine/user-cache.js';
-import { htmlReport } from '../report/html/write.js';
 import { heldAgainst, type Known } from '../run/against.js';
-import { check, poolFor } from '../run/check.js';
+import { poolFor } from '../run/pool-for.js';
 import { RUNS_FOLDER } from '../run/find-runs.js';
 import { localDay, twoDigits } from '../run/local-day.js';
 import type { Manifest } from '../run/manifest.js';
@@ -68,11 +67,12 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   const redact: Redact = (value) => secrets.redact(value);
   const log: EngineLog = (message, facts) => tools.log(message, facts && redact(facts));
   const pool = poolFor({ engine, browser, fonts, log });
-  // Browsers take their time to start; the pages are looked for meanwhile.
+  // Browsers take their time to start; the pages are looked for meanwhile, and what judges them is loaded.
   pool.warmUp(request.sweep ? [request.sweep.device] : request.devices);
   let close = () => Promise.resolve();
   let folder: RunFolder | undefined;
   try {
+    const checking = import('../run/check.js');
     const site = await openTargets(request.targets, request.find);
     close = () => site.close();
     const pages = site.pages.map(({ id, source }) => ({ id, source }));
@@ -82,6 +82,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
+    const { check } = await checking;
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
     await writeEnd(folder, manifest);
@@ -96,6 +97,7 @@ async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
   try {
     await folder.useRoom();
     // A report that can't be written must not cost the manifest.
+    const { htmlReport } = await import('../report/html/write.js');
     const report = htmlReport(manifest, { run: folder.path }).then((html) =>
       folder.writeWhole('report.html', html),
     );

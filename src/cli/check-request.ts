@@ -28,7 +28,7 @@ import {
   type CheckOptions,
 } from './options.js';
 import type { SummaryOptions } from './output/summary.js';
-import { columnsOf } from './output/wrapped.js';
+import { columnsOf } from './output/columns.js';
 import { devicesFor } from './pick-devices.js';
 import type { ShownResult } from './run-check.js';
 import { writeFormats } from './write-formats.js';
@@ -98,7 +98,11 @@ export interface Asked {
   /** The request for some targets. */
   requestFor(targets: readonly string[]): Promise<CheckRequest>;
   /** Prints a result, as a text or in its machine form, writes it in the formats asked for, and sets the exit status. */
-  finish(result: ShownResult, text: () => string, machine?: (manifest: Manifest) => unknown): Promise<void>;
+  finish(
+    result: ShownResult,
+    text: () => string | Promise<string>,
+    machine?: (manifest: Manifest) => unknown,
+  ): Promise<void>;
 }
 
 /**
@@ -151,7 +155,7 @@ export async function askedOf(
     },
     async finish({ manifest, reportPath }, text, machine = (whole) => whole) {
       if (options.json) process.stdout.write(`${JSON.stringify(machine(manifest), null, 2)}\n`);
-      else if (!options.quiet) process.stdout.write(`${text()}\n`);
+      else if (!options.quiet) process.stdout.write(`${await text()}\n`);
       process.exitCode = exitStatusOf(onlyNew(manifest), failOn, (page) => rightFor(config.sweep, page));
       await writeFormats(manifest, dirname(reportPath), formats, failOn, options.browser);
     },

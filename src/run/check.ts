@@ -1,25 +1,19 @@
-import { availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
 import { mergeAcrossPages } from '../core/findings/across-pages.js';
 import { applyWaivers, isForOnePage, type Accepted, type Waiver } from '../core/findings/waivers.js';
 import { RULES } from '../core/rules/index.js';
 import type { Device } from '../core/profile/profile.js';
-import { BrowserPool } from '../engine/pool.js';
+import type { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
 import { checkPage } from './check-page.js';
 import { prepareEvidence } from './evidence.js';
 import { localDay } from './local-day.js';
 import type { FindingRecord, Manifest } from './manifest.js';
+import { CONCURRENCY } from './pool-for.js';
 import { summarise } from './summarise.js';
 import { VERSION } from '../version.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 import { Sweeper } from './sweep/sweeper.js';
-
-type PoolTools = Pick<CheckTools, 'engine' | 'browser' | 'fonts' | 'log'>;
-
-/** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */
-const RENDERS_A_CORE = 1.5;
-const CONCURRENCY = Math.ceil(RENDERS_A_CORE * availableParallelism());
 
 /** Pages under way at once for each render under way: a page that is judged and written must not leave browsers idle. */
 const PAGES_A_RENDER = 2;
@@ -97,17 +91,6 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     summary: summarise(renders, findings),
   };
   return manifest;
-}
-
-/** The browsers for a check: none is started before it is needed. */
-export function poolFor({ engine, browser, fonts, log }: PoolTools): BrowserPool {
-  return new BrowserPool(engine, {
-    executable: browser,
-    fonts,
-    log,
-    concurrency: CONCURRENCY,
-    browsers: availableParallelism(),
-  });
 }
 
 function profileRecord(device: Device): Manifest['profiles'][number] {

@@ -8,7 +8,6 @@ import {
   type RawOptions,
 } from '../check-request.js';
 import { knownIn } from '../known.js';
-import { summaryText } from '../output/summary.js';
 import { runAgain } from '../run-again.js';
 import { runCheck } from '../run-check.js';
 import { sweepAsked } from '../sweep-options.js';
@@ -62,6 +61,9 @@ export function checkCommand(): Command {
               },
             )
           : await runAgain(options.again, targets, judging, known);
-      await asked.finish(result, () => summaryText(result.manifest, result.reportPath, shown));
+      await asked.finish(result, async () => {
+        const { summaryText } = await import('../output/summary.js');
+        return summaryText(result.manifest, result.reportPath, shown);
+      });
     });
 }

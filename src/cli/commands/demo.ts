@@ -7,8 +7,7 @@ import { NO_ALTERATIONS } from '../../engine/job.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { packageFile } from '../../package-file.js';
 import { Secrets } from '../config/secrets.js';
-import { summaryText } from '../output/summary.js';
-import { columnsOf } from '../output/wrapped.js';
+import { columnsOf } from '../output/columns.js';
 import { runCheck } from '../run-check.js';
 
 const EXAMPLES = `
@@ -55,6 +54,7 @@ export function demoCommand(): Command {
           quiet: false,
           verbose: options.verbose ?? false,
         });
+        const { summaryText } = await import('../output/summary.js');
         const shown = summaryText(manifest, reportPath, {
           columns: columnsOf(process.stdout),
           notices: false,

@@ -1,7 +1,6 @@
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
 import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
-import { summaryText } from '../output/summary.js';
 import { runSweep } from '../run-sweep.js';
 
 const EXAMPLES = `
@@ -33,8 +32,11 @@ export function sweepCommand(): Command {
       requireTargets('sweep', targets, 'nothing to search');
       const { asked, result } = await runSweep(targets, raw, picks);
       const { manifest, reportPath } = result;
-      await asked.finish(result, () =>
-        summaryText(manifest, reportPath, { ...asked.shown, onlySizes: true }),
+      await asked.finish(result, async () =>
+        (await import('../output/summary.js')).summaryText(manifest, reportPath, {
+          ...asked.shown,
+          onlySizes: true,
+        }),
       );
     });
 }

@@ -1,4 +1,4 @@
-import { columnsOf, middleCut, plainText } from './wrapped.js';
+import { columnsOf } from './columns.js';
 
 export interface Progress {
   update(line: string): void;
@@ -10,7 +10,10 @@ export async function startProgress(quiet: boolean): Promise<Progress> {
   // A terminal without a size, as some recorders give, has no line to write over.
   if (quiet || !process.stderr.isTTY || !process.stderr.columns)
     return { update: () => undefined, stop: () => undefined };
-  const { default: ora } = await import('ora');
+  const [{ default: ora }, { middleCut, plainText }] = await Promise.all([
+    import('ora'),
+    import('./wrapped.js'),
+  ]);
   const spinner = ora({ text: 'Looking for the pages', stream: process.stderr, discardStdin: false }).start();
   return {
     update: (line) => {

@@ -1,5 +1,8 @@
 import { area, intersect } from '../geometry/rect.js';
+import { blockAround } from '../layout/ancestors.js';
+import { passedDown } from '../layout/memo.js';
 import type { Ink } from '../layout/scene.js';
+import { acrossLines, emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** The same words at nearly the same place: an outline, a shadow or a glow made of copies. */
@@ -18,8 +21,35 @@ export function isSmallRaised(view: SnapshotView, i: NodeIndex): boolean {
     if (/^(sup|sub|rt|rp)$/.test(view.tag(at)) || /^(super|sub)$/.test(view.style(at, 'vertical-align')))
       return true;
   }
-  return /^(rt|rp)$/.test(view.tag(i)) && view.style(i, 'display').startsWith('ruby');
+  return isAnnotation(view, i) && view.style(i, 'display').startsWith('ruby');
 }
+
+function isAnnotation(view: SnapshotView, i: NodeIndex): boolean {
+  return /^(rt|rp)$/.test(view.tag(i));
+}
+
+/**
+ * Words beside what is annotated in their own line: the box of that is as wide as its annotation, which hangs over what stands beside it
+ * (CSS Ruby Annotation Layout 1, section 4.4).
+ */
+export function areBesideRuby(view: SnapshotView, a: Ink, b: Ink): boolean {
+  const [rubyA, rubyB] = [rubyAround(view, a.node), rubyAround(view, b.node)];
+  if (rubyA === rubyB || [a, b].some(({ node }) => isAnnotation(view, node))) return false;
+  const lineOf = ({ node }: Ink, ruby: NodeIndex) => blockAround(view, ruby < 0 ? node : view.parent(ruby));
+  const across = acrossLines(view, a.node);
+  const isOneLine = Math.abs(a.full[across] - b.full[across]) < SAME_LINE_EM * emOf(view, a.line);
+  return isOneLine && lineOf(a, rubyA) === lineOf(b, rubyB);
+}
+
+/** Lines of one block that begin so near to one another are one, em. */
+const SAME_LINE_EM = 0.5;
+
+/** The innermost `ruby` that holds an element, −1 where there is none. */
+const rubyAround = passedDown<NodeIndex>(
+  (view, i) => view.parent(i),
+  (view, i, above) => (view.tag(i) === 'ruby' ? i : above),
+  -1,
+);
 
 /** Stars of a rating, arrows, dots: signs and no words. Part of a row of them is shown by design. */
 export function isSymbols(view: SnapshotView, ink: Ink): boolean {

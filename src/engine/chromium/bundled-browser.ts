@@ -4,7 +4,6 @@ import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { fileURLToPath } from 'node:url';
 import { createBrotliDecompress } from 'node:zlib';
-import * as tar from 'tar';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { exists } from '../exists.js';
 import { userCache } from '../user-cache.js';
@@ -73,6 +72,7 @@ async function unpackOnce(): Promise<string> {
 }
 
 async function unpack(bin: string, into: string, finalFolder: string): Promise<void> {
+  const tar = await import('tar');
   await Promise.all(
     (await readdir(bin)).map(async (file) => {
       const source = createReadStream(join(bin, file));

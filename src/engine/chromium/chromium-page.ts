@@ -5,12 +5,12 @@ import type { Device } from '../../core/profile/profile.js';
 import type { Collected } from '../../page/collect.js';
 import type { PageApi } from '../../page/main.js';
 import type { Cookie } from '../access.js';
-import { FEATURES, type Capabilities } from '../capabilities.js';
 import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '../driver.js';
 import { PageFault } from '../failures.js';
 import type { PageJob, PictureFormat } from '../job.js';
 import { WEBP_QUALITY } from '../picture-file.js';
 import type { Frame, FrameOptions, Paper } from '../page-session.js';
+import { CHROMIUM_CAPABILITIES } from './chromium-capabilities.js';
 import { noteClosedRoots } from './closed-roots.js';
 import { emulate, emulateScreen } from './emulate.js';
 import { explained } from './explained.js';
@@ -23,8 +23,6 @@ import { NetworkWatch } from './network.js';
 import { listenFirst, PageWorld } from './page-world.js';
 import { screencast } from './screencast.js';
 import { ChromiumStyles } from './style-origins.js';
-
-export const CHROMIUM_CAPABILITIES: Capabilities = new Set(FEATURES);
 
 /** What the page's own part waits for frames in. */
 const WAITS_FOR_FRAMES: ReadonlySet<string> = new Set<keyof PageApi>([

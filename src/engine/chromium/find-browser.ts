@@ -1,4 +1,4 @@
-import { access, constants, stat } from 'node:fs/promises';
+import { accessSync, constants, statSync } from 'node:fs';
 import { delimiter, isAbsolute, join, resolve } from 'node:path';
 import { IsopticError } from '../../core/errors.js';
 import { bundledBrowser } from './bundled-browser.js';
@@ -37,8 +37,8 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
     ['ISOPTIC_BROWSER', process.env['ISOPTIC_BROWSER']],
   ] as const) {
     if (path === undefined || path === '') continue;
-    const executable = isAbsolute(path) || /[\\/]/.test(path) ? resolve(path) : await onPath([path]);
-    if (executable === null || !(await isProgram(executable))) {
+    const executable = isAbsolute(path) || /[\\/]/.test(path) ? resolve(path) : onPath([path]);
+    if (executable === null || !isProgram(executable)) {
       throw new IsopticError(
         'no-browser',
         `${origin}: ${path} is not a program that can be started.`,
@@ -48,7 +48,7 @@ export async function findBrowser(named: string | undefined): Promise<FoundBrows
     }
     return { executable, origin, shell: isShell(executable), env: {} };
   }
-  const installed = await systemBrowser();
+  const installed = systemBrowser();
   if (installed !== null) {
     return { executable: installed, origin: 'system', shell: isShell(installed), env: {} };
   }
@@ -60,29 +60,30 @@ function isShell(executable: string): boolean {
 }
 
 /** The path of a Chromium or Chrome that is installed on the machine, or null. */
-export async function systemBrowser(): Promise<string | null> {
-  const found = await onPath(NAMES);
+export function systemBrowser(): string | null {
+  const found = onPath(NAMES);
   if (found !== null) return found;
-  for (const path of FIXED_PLACES[process.platform] ?? []) if (await isProgram(path)) return path;
+  for (const path of FIXED_PLACES[process.platform] ?? []) if (isProgram(path)) return path;
   return null;
 }
 
-async function onPath(names: readonly string[]): Promise<string | null> {
+function onPath(names: readonly string[]): string | null {
   const folders = (process.env['PATH'] ?? '').split(delimiter).filter((folder) => folder !== '');
   const suffix = process.platform === 'win32' ? '.exe' : '';
   for (const name of names) {
     for (const folder of folders) {
       const path = join(folder, name + suffix);
-      if (await isProgram(path)) return path;
+      if (isProgram(path)) return path;
     }
   }
   return null;
 }
 
-async function isProgram(path: string): Promise<boolean> {
+/** At once, not in turns: everything waits for the browser. */
+function isProgram(path: string): boolean {
   try {
-    await access(path, constants.X_OK);
-    return (await stat(path)).isFile();
+    accessSync(path, constants.X_OK);
+    return statSync(path).isFile();
   } catch {
     return false;
   }

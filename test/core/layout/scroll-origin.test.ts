@@ -28,7 +28,12 @@ test('a talk that grows from below is read by scrolling up; what sinks below its
     tag: 'div',
     id: 'talk',
     box: [0, 100, 300, 100],
-    style: { display: 'flex', 'flex-direction': 'column-reverse', 'overflow-x': 'auto', 'overflow-y': 'auto' },
+    style: {
+      display: 'flex',
+      'flex-direction': 'column-reverse',
+      'overflow-x': 'auto',
+      'overflow-y': 'auto',
+    },
     children: [{ tag: 'p', id: 'words', box: [0, y, 300, 20], lines: [line(0, y, 120)] }],
   });
   expect(seenBy(unreachable, { width: 400, height: 800 }, [talk(20)])).toEqual([]);

@@ -181,6 +181,24 @@ describe('unreachable', () => {
     ).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
   });
+  test('a part of a window that is on the screen waits where nothing of it is to be seen', () => {
+    const cross = (x: number): Node => ({
+      tag: 'button',
+      id: 'cross',
+      box: [x, 60, 40, 40],
+      flags: FLAG_CONTROL,
+      style: { position: 'absolute', 'background-color': 'rgb(0, 0, 0)' },
+    });
+    const window = (child: Node): Node => ({
+      tag: 'div',
+      box: [10, 50, 380, 200],
+      style: { position: 'fixed', top: '50px' },
+      children: [child],
+    });
+    const screen = { width: 400, height: 600 };
+    expect(seenBy(unreachable, screen, [window(cross(396))])).toEqual(['#cross x 36']);
+    expect(seenBy(unreachable, screen, [window(cross(400))])).toEqual([]);
+  });
   test('the last links of a menu that is longer than the screen wait for nothing, though they lead to places of the page', () => {
     const entry = (y: number) => ({
       tag: 'a',

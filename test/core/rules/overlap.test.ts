@@ -26,6 +26,26 @@ const text = (id: string, y: number, style = {}, more = {}) => ({
 });
 
 describe('text-overlap', () => {
+  test('what an annotation makes wider than its words lies beside others in its line', () => {
+    const base: Node = {
+      tag: 'ruby',
+      id: 'base',
+      box: [50, 20, 60, 15],
+      style: { display: 'ruby' },
+      lines: [line(50, 20, 60, 'harbour')],
+    };
+    const words = (inner: Node): Node => ({
+      tag: 'p',
+      id: 'words',
+      box: [0, 20, 300, 15],
+      lines: [line(0, 20, 58, 'At the')],
+      children: [inner],
+    });
+    expect(seenBy(textOverlap, PAGE, [words({ ...base, tag: 'b', style: { display: 'inline' } })])).toEqual([
+      expect.stringMatching(/ y 1\d/),
+    ]);
+    expect(seenBy(textOverlap, PAGE, [words(base)])).toEqual([]);
+  });
   test('lines of two texts on one another; the one that was moved is at fault', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);

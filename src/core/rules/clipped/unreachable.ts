@@ -95,7 +95,13 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
 /** Fixed to the screen, and beyond its edge. */
 function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   const { view } = scene;
-  return worst(view, ink, outOf(ink.shown!, screenOnPage(view)), 'screen', () => root);
+  const screen = screenOnPage(view);
+  return worst(view, ink, outOf(ink.shown!, screen), 'screen', (side) => {
+    let found = root;
+    for (let at = ink.node; at > root && found === root; at = view.containingElement(at))
+      if (displacementOf(view, at) !== null && outOf(view.box(at), screen)[side] > 1) found = at;
+    return outOf(view.box(root), screen)[side] > 1 ? root : found;
+  });
 }
 
 /** Before the start of a scroll container, at its first scroll position. */
@@ -161,7 +167,9 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
     // What stands in the flow and is moved by an offset is not waiting, unless it was sent far away.
     const isSentAway = displacement !== 'offset' || outsidePx(scene, box, side) >= FAR_PX;
-    if (isSentAway && outsideShare(scene, box, side) >= 0.85) return true;
+    // Of what belongs to something that is on the screen, the part that is still to be seen was not put there.
+    const isOfShown = of === 'screen' && at !== fixedRoot(view, at);
+    if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);

@@ -1,7 +1,7 @@
 import { px, sizeText } from '../../geometry/format.js';
 import { area, intersect, sizeAlong, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
-import { isEcho, isSmallRaised, isSymbols } from '../../intent/typography.js';
+import { areBesideRuby, isEcho, isSmallRaised, isSymbols } from '../../intent/typography.js';
 import { blockAround } from '../../layout/ancestors.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
 import { acrossLines, emOf, hasDescenders, inkOf, isVertical, lettersOf } from '../../layout/text-ink.js';
@@ -69,7 +69,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
     if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
     if (isSymbols(scene.view, ink)) return null;
   }
-  if (isEcho(scene.view, a, b)) return null;
+  if (isEcho(scene.view, a, b) || areBesideRuby(scene.view, a, b)) return null;
   const [upper, lower] = stacked(a, b);
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
