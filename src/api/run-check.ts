@@ -72,7 +72,6 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   let close = () => Promise.resolve();
   let folder: RunFolder | undefined;
   try {
-    const checking = import('../run/check.js');
     const site = await openTargets(request.targets, request.find);
     close = () => site.close();
     const pages = site.pages.map(({ id, source }) => ({ id, source }));
@@ -82,7 +81,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
-    const { check } = await checking;
+    const { check } = await import('../run/check.js');
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
     await writeEnd(folder, manifest);
