@@ -24,6 +24,7 @@ import { isFor } from '../captures.js';
 import { takeLooks } from '../looks.js';
 import { covered, maskedRects } from '../masked.js';
 import type { CheckPlan } from '../plan.js';
+import { Lending } from './lending.js';
 import { deviceAt, type SweepRange } from './plan.js';
 
 /** A page that loads waits a third of its time: others load meanwhile. */
@@ -57,12 +58,8 @@ export interface PageQueries {
  * as many sizes as there are copies.
  */
 export class Copies {
-  private readonly idle: (Copy | null)[];
+  private readonly copies: Lending<Copy>;
   private readonly loads: ReturnType<typeof pLimit>;
-  private readonly waiting: {
-    readonly take: (copy: Copy | null) => void;
-    readonly fail: (error: Error) => void;
-  }[] = [];
   private readonly numbers = new SharedNumbers();
   private readonly judge: Judge;
   private readonly locate: readonly string[];
@@ -82,7 +79,7 @@ export class Copies {
     rules: ConstructorParameters<typeof Judge>[0],
     count: number,
   ) {
-    this.idle = new Array<null>(count).fill(null);
+    this.copies = new Lending(count);
     this.loads = pLimit(Math.ceil(LOADS_A_COPY * count));
     // A rule that throws sees nothing at that size; the check of the page says so.
     this.judge = new Judge(rules, plan.rules, () => undefined);
@@ -95,7 +92,7 @@ export class Copies {
   /** Every condition on sizes that the page names. From then on the containers that they ask are measured. */
   queries(): Promise<PageQueries> {
     // The others load meanwhile. What is wrong with one is told when it is asked for something.
-    const others = this.idle.length - 1;
+    const others = this.copies.count - 1;
     for (let i = 0; i < others; i++) void this.withCopy(async () => {}).catch(() => undefined);
     return this.withCopy(async ({ page, numbersOf }) => {
       const probe = page.probe();
@@ -255,7 +252,7 @@ export class Copies {
 
   /** Does something with a copy that is free; with a new one where it died under the work. @throws what a page or browser did */
   private async withCopy<T>(work: (copy: Copy) => Promise<T>): Promise<T> {
-    let copy = await this.taken();
+    let copy = await this.copies.take();
     try {
       for (let tries = 1; ; tries++) {
         try {
@@ -311,30 +308,15 @@ export class Copies {
     }
   }
 
-  private taken(): Promise<Copy | null> {
-    if (this.closed) return Promise.reject(new SearchEnded());
-    const idle = this.idle.pop();
-    if (idle !== undefined) return Promise.resolve(idle);
-    return new Promise((take, fail) => this.waiting.push({ take, fail }));
-  }
-
   private give(copy: Copy | null): void {
-    if (this.closed) {
-      void copy?.page.close().catch(() => undefined);
-      return;
-    }
-    const next = this.waiting.shift();
-    if (next) next.take(copy);
-    else this.idle.push(copy);
+    if (this.copies.giveBack(copy)) void copy?.page.close().catch(() => undefined);
   }
 
   async close(): Promise<void> {
     this.closed = true;
     // One that failed ends the search; the others must not open pages after it.
-    for (const { fail } of this.waiting.splice(0)) fail(new SearchEnded());
-    await Promise.all(
-      this.idle.splice(0).flatMap((copy) => (copy ? [copy.page.close().catch(() => undefined)] : [])),
-    );
+    const left = this.copies.end(new SearchEnded());
+    await Promise.all(left.map(({ page }) => page.close().catch(() => undefined)));
   }
 }
 
