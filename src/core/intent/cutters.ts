@@ -4,7 +4,7 @@ import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
-import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import { isDrawn } from '../layout/paint.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -54,7 +54,7 @@ export function isWindowOnMore({ view }: Scene, lost: NodeIndex): boolean {
 }
 
 /** Cut after so much of its height, with a button right after it that shows the rest. */
-export function isFollowedByMore(scene: Scene, cutter: NodeIndex): boolean {
+export function isFollowedByMore(scene: Scene, { cutter, whole }: Loss): boolean {
   const { view } = scene;
   if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height'))) return false;
   const siblings = view
@@ -62,6 +62,8 @@ export function isFollowedByMore(scene: Scene, cutter: NodeIndex): boolean {
     .filter((i) => view.isRendered(i) && view.isElement(i));
   const next = siblings[siblings.indexOf(cutter) + 1];
   if (next === undefined) return false;
+  // A link that leads elsewhere may lead to the whole of it; no excerpt ends within a line.
+  if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK)) return whole && view.has(next, FLAG_CONTROL);
   return /^(button|label|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
 }
 

@@ -174,7 +174,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isClosed(scene, loss) ||
     isWindowOnMore(scene, ink.node) ||
     isFaded(scene, cutter) ||
-    isFollowedByMore(scene, cutter) ||
+    isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||
     isPageOfCarousel(scene, loss) ||
     isRunningBy(scene, loss) ||

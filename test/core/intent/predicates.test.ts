@@ -168,9 +168,15 @@ describe('what cuts on purpose', () => {
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
     const low = x({ style: { 'max-height': '40px' } });
-    expect(holds(isFollowedByMore, low, more)).toBe(true);
-    expect(holds(isFollowedByMore, low, text, more)).toBe(false);
-    expect(holds(isFollowedByMore, x(), more)).toBe(false);
+    const cut = (whole: boolean) => (made: Scene, i: number) =>
+      isFollowedByMore(made, { cutter: i, whole } as Loss);
+    expect(holds(cut(false), low, more)).toBe(true);
+    expect(holds(cut(false), low, text, more)).toBe(false);
+    expect(holds(cut(false), x(), more)).toBe(false);
+    // A link to the whole of it follows lines that are whole.
+    const link: Node = { ...more, tag: 'a' };
+    expect(holds(cut(true), low, link)).toBe(true);
+    expect(holds(cut(false), low, link)).toBe(false);
   });
   test('faded out at its end by a clear gradient; a shade over all of it is not a fade', () => {
     const gradient = 'linear-gradient(rgba(255, 255, 255, 0), rgb(255, 255, 255))';
