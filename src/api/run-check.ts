@@ -67,7 +67,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   const redact: Redact = (value) => secrets.redact(value);
   const log: EngineLog = (message, facts) => tools.log(message, facts && redact(facts));
   const pool = poolFor({ engine, browser, fonts, log });
-  // Browsers take their time to start; the pages are looked for meanwhile, and what judges them is loaded.
+  // Browsers take their time to start; the pages are looked for meanwhile, and what judges and tells of them is loaded.
   pool.warmUp(request.sweep ? [request.sweep.device] : request.devices);
   let close = () => Promise.resolve();
   let folder: RunFolder | undefined;
@@ -81,10 +81,13 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
-    const { check } = await import('../run/check.js');
+    const [{ check }, { htmlReport }] = await Promise.all([
+      import('../run/check.js'),
+      import('../report/html/write.js'),
+    ]);
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
-    await writeEnd(folder, manifest);
+    await writeEnd(folder, manifest, htmlReport);
     return { manifest, folder: folder.path, report: join(folder.path, 'report.html') };
   } finally {
     await Promise.all([pool.close(), close(), folder?.useRoom()]);
@@ -92,11 +95,14 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
 }
 
 /** The report, then the manifest, which says where everything is. */
-async function writeEnd(folder: RunFolder, manifest: Manifest): Promise<void> {
+async function writeEnd(
+  folder: RunFolder,
+  manifest: Manifest,
+  htmlReport: (manifest: Manifest, from: { readonly run: string }) => Promise<string>,
+): Promise<void> {
   try {
     await folder.useRoom();
     // A report that can't be written must not cost the manifest.
-    const { htmlReport } = await import('../report/html/write.js');
     const report = htmlReport(manifest, { run: folder.path }).then((html) =>
       folder.writeWhole('report.html', html),
     );

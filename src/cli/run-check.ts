@@ -40,7 +40,7 @@ export async function showing<T>(
         if (event.kind === 'found' && !quiet)
           for (const note of event.notes) process.stderr.write(`Note: ${note}.\n`);
         // What is printed at the end is loaded while the first pages are.
-        if (event.kind === 'planned') void import('./output/summary.js');
+        if (event.kind === 'planned') import('./output/summary.js').catch(() => undefined);
         const line = progressLine(event);
         if (line !== null) void progress.then((shown) => shown.update(line));
       },
