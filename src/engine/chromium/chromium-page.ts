@@ -38,6 +38,8 @@ export class ChromiumPage implements PageDriver {
   readonly network: NetworkWatch;
   dialogs = 0;
   private world: PageWorld | null = null;
+  /** Scroll bars take room from the page. */
+  private hasBars = true;
   private readonly listeners: ((error: Error) => void)[] = [];
 
   /**
@@ -75,6 +77,7 @@ export class ChromiumPage implements PageDriver {
   }
 
   async begin({ device, access, url }: PageJob): Promise<void> {
+    this.hasBars = device.scrollBars === 'classic';
     const { session } = this;
     const [{ frameTree }] = await Promise.all([
       session.send('Page.getFrameTree'),
@@ -121,7 +124,9 @@ export class ChromiumPage implements PageDriver {
     if (suspects.length > 0)
       await noteClosedRoots(session, snapshot, suspects, (uid) => this.world!.handleOf(uid));
     await addGeneratedContent(session, snapshot, untold);
-    return fromWire(snapshot);
+    // The window of a phone is wider than its layout where the page is, not by a bar.
+    const viewport = this.hasBars ? snapshot.viewport : { ...snapshot.viewport, scrollbar: 0 };
+    return fromWire({ ...snapshot, viewport });
   }
 
   async runScript(script: string): Promise<string | null> {
@@ -136,6 +141,7 @@ export class ChromiumPage implements PageDriver {
   }
 
   async resize(device: Device): Promise<void> {
+    this.hasBars = device.scrollBars === 'classic';
     await emulateScreen(this.session, device);
   }
 

@@ -339,14 +339,15 @@ describe('page-overflow: what is left alone', () => {
     expect(found.message).toContain('cut off');
   });
 
-  test('a root that clips keeps no phone from showing the page shrunk, whatever sticks out', () => {
+  test('a root that clips keeps no phone from showing the page shrunk or letting it be moved, whatever sticks out', () => {
     const decoration: Node = { tag: 'div', class: 'blob', box: [350, 0, 150, 150] };
-    const shown = (shownWidth: number, scrollbar = 0) =>
-      findings({ ...page, overflowX: 'hidden', shownWidth, scrollbar }, [decoration], true);
+    const shown = (shownWidth: number, scrollbar = 0, scale = 1) =>
+      findings({ ...page, overflowX: 'hidden', shownWidth, scrollbar, scale }, [decoration], true);
     expect(shown(402)).toEqual([]);
     expect(shown(415, 15)).toEqual([]);
     expect(shown(500)).toMatchObject([{ selector: 'div.blob', seen: [{ by: { px: 100 } }] }]);
-    expect(shown(500)[0]!.message).toContain('the page is shown shrunk to 80 %');
+    expect(shown(500)[0]!.message).toContain('the page can be moved sideways on a phone');
+    expect(shown(500, 0, 0.8)[0]!.message).toContain('the page is shown shrunk to 80 %');
   });
 
   test('elements fixed to the viewport do not make a page scroll', () => {

@@ -28,7 +28,7 @@ export const pageOverflow: Rule = {
 /** Less sticks out of a frame by rounding, or is no more than its border, CSS px. */
 const LEAST_IN_FRAME = 3;
 
-/** A phone shows all that a page is wide, by showing it smaller, even where its root clips: by less nobody sees it. CSS px. */
+/** A phone shows all that a page is wide, by showing it smaller or letting it be moved, even where its root clips: by less nobody sees it. CSS px. */
 const LEAST_SHRUNK = 3;
 
 /** The finding that a page is laid out wider than the device. */
@@ -177,14 +177,20 @@ function sentence(px: number, others: number, clips: boolean, view: SnapshotView
   const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
   const width = view.snapshot.viewport.width;
   const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
-  const { viewport } = view.snapshot;
-  const shown = Math.round((100 * viewport.width) / viewport.shownWidth);
-  const then = clips
-    ? 'is cut off there'
-    : rootClips(view)
-      ? `the page is shown shrunk to ${shown} %`
-      : 'the page scrolls sideways';
+  const then = clips ? 'is cut off there' : `the page ${whatBecomesOf(view)}`;
   return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
+}
+
+/** Less than this share of its size is shrunk. */
+const OWN_SCALE = 0.99;
+
+/** Whether a root that clips has the page shown smaller or moved about in is up to its viewport meta tag (CSS Viewport 1, section 4.4). */
+function whatBecomesOf(view: SnapshotView): string {
+  const { scale } = view.snapshot.viewport;
+  if (!rootClips(view)) return 'scrolls sideways';
+  return scale < OWN_SCALE
+    ? `is shown shrunk to ${Math.round(100 * scale)} %`
+    : 'can be moved sideways on a phone';
 }
 
 function frameSentence(px: number, others: number, { window }: EndEscapes): string {
@@ -196,14 +202,14 @@ function frameSentence(px: number, others: number, { window }: EndEscapes): stri
 function unattributed(view: SnapshotView, px: number): Sighting {
   const { document: page, viewport } = view.snapshot;
   const what = rootClips(view)
-    ? 'The page is shown shrunk, since it is too wide by'
-    : 'The page scrolls sideways by';
+    ? `The page is ${pxText(px)} too wide and ${whatBecomesOf(view)}`
+    : `The page scrolls sideways by ${pxText(px)}`;
   return {
     node: view.root,
     related: [],
     key: 'unattributed',
     rect: { x: 0, y: 0, width: page.width, height: Math.min(page.height, viewport.height) },
     by: { axis: 'x', px },
-    message: `${what} ${pxText(px)}; no element's box reaches that far, so a margin or generated content is the likely cause.`,
+    message: `${what}; no element's box reaches that far, so a margin or generated content is the likely cause.`,
   };
 }
