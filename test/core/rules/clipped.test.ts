@@ -181,7 +181,7 @@ describe('unreachable', () => {
     ).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
   });
-  test('a part of a window that is on the screen waits where nothing of it is to be seen', () => {
+  test('a button of a window that is on the screen waits where nothing of it is to be seen; a drawer may show its handle', () => {
     const cross = (x: number): Node => ({
       tag: 'button',
       id: 'cross',
@@ -198,6 +198,14 @@ describe('unreachable', () => {
     const screen = { width: 400, height: 600 };
     expect(seenBy(unreachable, screen, [window(cross(396))])).toEqual(['#cross x 36']);
     expect(seenBy(unreachable, screen, [window(cross(400))])).toEqual([]);
+    const drawer: Node = {
+      ...cross(392),
+      tag: 'aside',
+      box: [370, 60, 240, 100],
+      flags: 0,
+      lines: [line(420, 70, 90)],
+    };
+    expect(seenBy(unreachable, screen, [window(drawer)])).toEqual([]);
   });
   test('the last links of a menu that is longer than the screen wait for nothing, though they lead to places of the page', () => {
     const entry = (y: number) => ({

@@ -8,7 +8,7 @@ import { displacementOf } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
-import { FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
 import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -167,8 +167,8 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
     // What stands in the flow and is moved by an offset is not waiting, unless it was sent far away.
     const isSentAway = displacement !== 'offset' || outsidePx(scene, box, side) >= FAR_PX;
-    // Of what belongs to something that is on the screen, the part that is still to be seen was not put there.
-    const isOfShown = of === 'screen' && at !== fixedRoot(view, at);
+    // A button of something that is on the screen was not left with its edge in sight, as a drawer with its handle is.
+    const isOfShown = of === 'screen' && at !== fixedRoot(view, at) && view.has(at, FLAG_CONTROL);
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
   }
