@@ -4,6 +4,7 @@ import type { Access } from '../engine/access.js';
 import type { Engine, EngineLog } from '../engine/engine.js';
 import { DEFAULT_ENGINE } from '../engine/engines.js';
 import { userCache } from '../engine/user-cache.js';
+import type { htmlReport } from '../report/html/write.js';
 import { heldAgainst, type Known } from '../run/against.js';
 import { poolFor } from '../run/pool-for.js';
 import { RUNS_FOLDER } from '../run/find-runs.js';
@@ -81,13 +82,13 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
-    const [{ check }, { htmlReport }] = await Promise.all([
+    const [{ check }, reports] = await Promise.all([
       import('../run/check.js'),
       import('../report/html/write.js'),
     ]);
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
-    await writeEnd(folder, manifest, htmlReport);
+    await writeEnd(folder, manifest, reports.htmlReport);
     return { manifest, folder: folder.path, report: join(folder.path, 'report.html') };
   } finally {
     await Promise.all([pool.close(), close(), folder?.useRoom()]);
@@ -95,15 +96,11 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
 }
 
 /** The report, then the manifest, which says where everything is. */
-async function writeEnd(
-  folder: RunFolder,
-  manifest: Manifest,
-  htmlReport: (manifest: Manifest, from: { readonly run: string }) => Promise<string>,
-): Promise<void> {
+async function writeEnd(folder: RunFolder, manifest: Manifest, write: typeof htmlReport): Promise<void> {
   try {
     await folder.useRoom();
     // A report that can't be written must not cost the manifest.
-    const report = htmlReport(manifest, { run: folder.path }).then((html) =>
+    const report = write(manifest, { run: folder.path }).then((html) =>
       folder.writeWhole('report.html', html),
     );
     await report.catch(() => undefined);

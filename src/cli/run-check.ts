@@ -6,6 +6,19 @@ import type { Manifest } from '../run/manifest.js';
 import { interruptSignal } from './interrupt.js';
 import { engineLog } from './output/log.js';
 import { startProgress } from './output/progress.js';
+import type { SummaryOptions } from './output/summary.js';
+
+/** What is printed at the end is loaded while pages are: the browser is not to wait for it. */
+const loadSummary = () => import('./output/summary.js');
+
+/** @see summaryText */
+export async function summaryOf(
+  { manifest, reportPath }: ShownResult,
+  options: SummaryOptions,
+): Promise<string> {
+  const { summaryText } = await loadSummary();
+  return summaryText(manifest, reportPath, options);
+}
 
 /** How much of a check is shown while it runs. */
 export interface Showing {
@@ -39,8 +52,7 @@ export async function showing<T>(
       onEvent: (event) => {
         if (event.kind === 'found' && !quiet)
           for (const note of event.notes) process.stderr.write(`Note: ${note}.\n`);
-        // What is printed at the end is loaded while the first pages are.
-        if (event.kind === 'planned') import('./output/summary.js').catch(() => undefined);
+        if (event.kind === 'planned') loadSummary().catch(() => undefined);
         const line = progressLine(event);
         if (line !== null) void progress.then((shown) => shown.update(line));
       },

@@ -7,9 +7,7 @@ import {
   requireTargets,
   type RawOptions,
 } from '../check-request.js';
-import { knownIn } from '../known.js';
-import { runAgain } from '../run-again.js';
-import { runCheck } from '../run-check.js';
+import { runCheck, summaryOf } from '../run-check.js';
 import { sweepAsked } from '../sweep-options.js';
 
 const EXAMPLES = `
@@ -46,7 +44,10 @@ export function checkCommand(): Command {
       const { options, judging, shown } = asked;
       if (options.again === undefined) requireTargets('check', targets, 'nothing to check');
       const against = raw['against'];
-      const known = typeof against === 'string' ? await knownIn(against, asked.settings.config) : undefined;
+      const known =
+        typeof against === 'string'
+          ? await (await import('../known.js')).knownIn(against, asked.settings.config)
+          : undefined;
       const result =
         options.again === undefined
           ? await runCheck(
@@ -60,10 +61,7 @@ export function checkCommand(): Command {
                 verbose: options.verbose,
               },
             )
-          : await runAgain(options.again, targets, judging, known);
-      await asked.finish(result, async () => {
-        const { summaryText } = await import('../output/summary.js');
-        return summaryText(result.manifest, result.reportPath, shown);
-      });
+          : await (await import('../run-again.js')).runAgain(options.again, targets, judging, known);
+      await asked.finish(result, () => summaryOf(result, shown));
     });
 }

@@ -8,7 +8,7 @@ import { loadCatalogue } from '../../run/catalogue.js';
 import { packageFile } from '../../package-file.js';
 import { Secrets } from '../config/secrets.js';
 import { columnsOf } from '../output/columns.js';
-import { runCheck } from '../run-check.js';
+import { runCheck, summaryOf } from '../run-check.js';
 
 const EXAMPLES = `
 Example:
@@ -50,12 +50,12 @@ export function demoCommand(): Command {
           replace: true,
           browser: options.browser,
         };
-        const { manifest, reportPath } = await runCheck(request, {
+        const result = await runCheck(request, {
           quiet: false,
           verbose: options.verbose ?? false,
         });
-        const { summaryText } = await import('../output/summary.js');
-        const shown = summaryText(manifest, reportPath, {
+        const { manifest } = result;
+        const shown = await summaryOf(result, {
           columns: columnsOf(process.stdout),
           notices: false,
         });

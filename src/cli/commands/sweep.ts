@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
 import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
+import { summaryOf } from '../run-check.js';
 import { runSweep } from '../run-sweep.js';
 
 const EXAMPLES = `
@@ -31,12 +32,6 @@ export function sweepCommand(): Command {
     .action(async (targets: string[], raw: RawOptions) => {
       requireTargets('sweep', targets, 'nothing to search');
       const { asked, result } = await runSweep(targets, raw, picks);
-      const { manifest, reportPath } = result;
-      await asked.finish(result, async () =>
-        (await import('../output/summary.js')).summaryText(manifest, reportPath, {
-          ...asked.shown,
-          onlySizes: true,
-        }),
-      );
+      await asked.finish(result, () => summaryOf(result, { ...asked.shown, onlySizes: true }));
     });
 }

@@ -23,7 +23,7 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
 function isLedTo(scene: Scene, pair: readonly [NodeIndex, NodeIndex]): boolean {
   const { view } = scene;
   const around = view.parent(view.parent(pair[0]));
-  for (let i = around + 1; i < view.count && scene.contains(around, i); i++)
+  for (let i = around + 1; i <= scene.lastOf(around); i++)
     if (view.has(i, FLAG_CONTROL) && !pair.some((at) => scene.contains(at, i))) return true;
   return false;
 }

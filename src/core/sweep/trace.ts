@@ -1,3 +1,4 @@
+import { isOutOfFlow } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_IN_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -40,8 +41,6 @@ export interface Form {
   readonly isSeen: boolean;
 }
 
-/** Does not stand where its siblings leave it. */
-const OUT_OF_FLOW = /^(absolute|fixed)$/;
 const INLINE_LEVEL = /^inline/;
 
 export function traceOf({ view, painted }: Scene, numbers: Int32Array, axis: SweepAxis): Trace {
@@ -71,12 +70,12 @@ function formText(number: number, { isSeen, display, position, float, rows, orde
   return (isSeen ? [number, display, position, float, rows.join(), order] : [number, 'unseen']).join(' ');
 }
 
-function placeOf(view: SnapshotView, i: NodeIndex, { display, position }: Form, axis: SweepAxis): Place {
+function placeOf(view: SnapshotView, i: NodeIndex, { display }: Form, axis: SweepAxis): Place {
   const box = view.box(i);
   const holder = view.containingElement(i);
   const around = holder < 0 ? { x: 0, y: 0 } : view.box(holder);
   if (axis === 'height') return [box.y - around.y, box.height];
-  const isInLine = INLINE_LEVEL.test(display) && !OUT_OF_FLOW.test(position);
+  const isInLine = INLINE_LEVEL.test(display) && !isOutOfFlow(view, i);
   return [isInLine ? NaN : box.x - around.x, box.width];
 }
 

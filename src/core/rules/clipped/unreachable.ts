@@ -97,10 +97,11 @@ function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   const { view } = scene;
   const screen = screenOnPage(view);
   return worst(view, ink, outOf(ink.shown!, screen), 'screen', (side) => {
-    let found = root;
-    for (let at = ink.node; at > root && found === root; at = view.containingElement(at))
-      if (displacementOf(view, at) !== null && outOf(view.box(at), screen)[side] > 1) found = at;
-    return outOf(view.box(root), screen)[side] > 1 ? root : found;
+    const isPast = (i: NodeIndex) => outOf(view.box(i), screen)[side] > 1;
+    if (isPast(root)) return root;
+    for (let at = ink.node; at > root; at = view.containingElement(at))
+      if (displacementOf(view, at) !== null && isPast(at)) return at;
+    return root;
   });
 }
 
