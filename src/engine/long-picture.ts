@@ -1,6 +1,7 @@
 import type { Size } from '../core/profile/profile.js';
 import type { PictureFormat } from './job.js';
 import { pictureFile, WEBP_SIDE } from './picture-file.js';
+import { loadSharp } from './load-sharp.js';
 
 /** The side of a picture in one texture, which is as long as the browser draws at once, px. */
 const TEXTURE_SIDE = 16_384;
@@ -45,7 +46,7 @@ export function picturePlan(page: Size, perPx: number, wanted: PictureFormat): P
 
 /** Pictures of the same width, one below the other. */
 export async function joined(parts: readonly Buffer[], format: PictureFormat): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const sizes = await Promise.all(parts.map((part) => sharp(part).metadata()));
   const [{ width }] = sizes as [(typeof sizes)[number]];
   const height = sizes.reduce((sum, size) => sum + size.height, 0);

@@ -12,6 +12,7 @@ import type { RunFolder } from './run-folder.js';
 import { fileName } from './file-name.js';
 import { renderKey } from './render-key.js';
 import { svgOf, svgRect } from './svg.js';
+import { loadSharp } from '../engine/load-sharp.js';
 
 /**
  * Of which sightings a crop is written. `classes`: of errors and warnings, one for each class of widths, the farthest of it;
@@ -142,7 +143,7 @@ function chosenOf(
 
 /** Loads what cuts pictures while there is nothing else to do. */
 export function prepareEvidence(): void {
-  void import('sharp');
+  void loadSharp();
 }
 
 interface Picture {
@@ -152,7 +153,7 @@ interface Picture {
 }
 
 async function decoded(file: string | Buffer): Promise<Picture> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { data, info } = await sharp(file, { limitInputPixels: false })
     .raw()
     .toBuffer({ resolveWithObject: true });

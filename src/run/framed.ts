@@ -2,6 +2,7 @@ import type { Device } from '../core/profile/profile.js';
 import { deviceDrawing } from '../core/profile/screen-parts.js';
 import type { PictureFormat } from '../engine/job.js';
 import { pictureFile } from '../engine/picture-file.js';
+import { loadSharp } from '../engine/load-sharp.js';
 import { svgOf, svgRect } from './svg.js';
 
 const BODY = '#3a3f45';
@@ -9,7 +10,7 @@ const BAR = '#d5d8dc';
 
 /** A picture of a first screen with a plain device drawn round it, its own bars as neutral blocks; clear beside it. */
 export async function framed(picture: Buffer, device: Device, format: PictureFormat): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { width: pixels } = await sharp(picture).metadata();
   const { body, radius, bars, viewport } = deviceDrawing(device, pixels / device.width);
   const size = { width: Math.round(body.width), height: Math.round(body.height) };

@@ -6,6 +6,7 @@ import type { SnapshotView } from '../core/layout/view.js';
 import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Probe, StyleChange } from '../engine/probe.js';
+import { loadSharp } from '../engine/load-sharp.js';
 
 /** Of a render, so many spots are looked at, those first of which most would be lost. */
 const MOST_DOUBTS = 12;
@@ -158,7 +159,7 @@ interface Pixels {
 }
 
 async function pixelsOf(picture: Buffer): Promise<Pixels> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { data, info } = await sharp(picture)
     .removeAlpha()
     .toColourspace('srgb')

@@ -3,6 +3,7 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
 import type { Shot } from '../engine/page-session.js';
 import { pictureFile } from '../engine/picture-file.js';
+import { loadSharp } from '../engine/load-sharp.js';
 import { svgOf, svgRect } from './svg.js';
 
 /** What masked parts are painted with: a grey that is seen to be neither the page's light nor its dark. */
@@ -32,7 +33,7 @@ export async function covered(
   view: PictureView,
 ): Promise<Buffer> {
   if (masked.length === 0) return file;
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
   const scale = view.scale ?? width / view.width;
   const rects = masked.map((rect) => {

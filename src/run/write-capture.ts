@@ -5,6 +5,7 @@ import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
 import { WEBP_SIDE } from '../engine/picture-file.js';
+import { loadSharp } from '../engine/load-sharp.js';
 import { framed } from './framed.js';
 import type { RenderRecord } from './manifest.js';
 import { covered, maskedRects, type PictureView } from './masked.js';
@@ -67,7 +68,7 @@ export async function writeCapture(
 const previews = pLimit(Math.ceil(availableParallelism() / 2));
 
 async function previewOf(picture: Buffer, pageWidth: number): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { width, height } = await sharp(picture, { limitInputPixels: false }).metadata();
   const scale = (previewScale(pageWidth) * pageWidth) / width;
   return sharp(picture, { limitInputPixels: false })

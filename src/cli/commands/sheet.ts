@@ -2,6 +2,7 @@ import { join, relative } from 'node:path';
 import { Command, Option } from 'commander';
 import { IsopticError } from '../../core/errors.js';
 import { WEBP_SIDE } from '../../engine/picture-file.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 import { SHEET_SCALES, type SheetOptions, type SheetScale } from '../../report/sheet/options.js';
 import { sheetOf } from '../../report/sheet/sheet.js';
 import { encoded, sheetFormat } from '../../report/sheet/write.js';
@@ -68,7 +69,7 @@ export function sheetCommand(): Command {
     .addHelpText('after', EXAMPLES)
     .action(async (run: string, options: Options) => {
       // Loaded while the run is read.
-      void import('sharp');
+      void loadSharp();
       const path = options.out ?? join(run, 'sheet.png');
       const format = sheetFormat(path);
       const largest = wholePx('--largest', options.largest, 200, 30_000);

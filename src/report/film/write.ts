@@ -1,4 +1,5 @@
 import { formatByEnding } from '../by-ending.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 
 export const FILM_FORMATS = ['.webp', '.gif'] as const;
 export type FilmFormat = (typeof FILM_FORMATS)[number];
@@ -17,7 +18,7 @@ export async function filmOf(
   delays: readonly number[],
   format: FilmFormat,
 ): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const film = sharp([...files], { join: { animated: true }, limitInputPixels: false });
   const delay = delays.map(Math.round);
   return format === '.webp'

@@ -7,6 +7,7 @@ import { IsopticError, messageOf } from '../../core/errors.js';
 import { inMarkup, svgOf } from '../../run/svg.js';
 import type { Piece } from './cells.js';
 import { GROUNDS, type SheetOptions } from './options.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 
 /** Something on a sheet, px of the sheet. */
 export type Item =
@@ -46,7 +47,7 @@ export async function drawn(
   run: string,
   { ground }: Pick<SheetOptions, 'ground'>,
 ): Promise<Sharp> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const limit = pLimit(AT_ONCE);
   const groups = new Map<string, PieceItem[]>();
   for (const item of items) {
@@ -91,7 +92,7 @@ type PieceItem = Extract<Item, { kind: 'piece' }>;
 
 /** The pieces of one picture, which is read once for all of them. */
 async function piecesOf(file: string, items: readonly PieceItem[]): Promise<Tile[]> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   try {
     const open = () => sharp(file, { limitInputPixels: false }).removeAlpha();
     const [item] = items;
@@ -141,7 +142,7 @@ async function textOf(
   { lines, at, wraps = false }: Extract<Item, { kind: 'text' }>,
   ground: SheetOptions['ground'],
 ): Promise<Tile | null> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const text = lines
     .map(({ text: words, tone, bold }) => {
       const said = `<span foreground="${GROUNDS[ground][tone]}">${inMarkup(words)}</span>`;

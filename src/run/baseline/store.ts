@@ -5,6 +5,7 @@ import { IsopticError, messageOf } from '../../core/errors.js';
 import { makeFolder } from '../../engine/make-folder.js';
 import type { Kept } from '../compare/kept.js';
 import { WEBP_SIDE } from '../../engine/picture-file.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 import { folderBytes } from '../folder-bytes.js';
 import { readLayout, steadyLayout } from '../layout-file.js';
 import type { Manifest, RenderRecord } from '../manifest.js';
@@ -186,7 +187,7 @@ export class Baseline {
     const picture = async (kind: 'full' | 'fold') => {
       const path = await run.picture(render, kind);
       if (path === null) return null;
-      const { default: sharp } = await import('sharp');
+      const sharp = await loadSharp();
       const { width, height } = await sharp(path, { limitInputPixels: false }).metadata();
       // WebP ends at so many px a side; what is longer stays as it is.
       const isLong = Math.max(width, height) > WEBP_SIDE;

@@ -14,6 +14,7 @@ import { liesWithin, type Rect } from '../../core/geometry/rect.js';
 import { query } from '../../core/identity/query.js';
 import type { NodeIndex, SnapshotView } from '../../core/layout/view.js';
 import { makeFolder } from '../../engine/make-folder.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 import { VERSION } from '../../version.js';
 import { fileName } from '../file-name.js';
 import type { Manifest, RenderRecord } from '../manifest.js';
@@ -296,7 +297,7 @@ async function shownIn(
   dpr: number,
   view: SnapshotView | undefined,
 ): Promise<PicturePair['shownA']> {
-  const { default: sharp } = await import('sharp');
+  const sharp = await loadSharp();
   const { width, height } = await sharp(path, { limitInputPixels: false }).metadata();
   if (kind === 'fold') {
     const { scroll, viewport } = view?.snapshot ?? { scroll: { x: 0, y: 0 }, viewport: { scale: 1 } };

@@ -1,19 +1,12 @@
 import pLimit from 'p-limit';
 import { messageOf } from '../../core/errors.js';
-import { Judge, keyOf } from '../../core/findings/judge.js';
-import { selectorsIn } from '../../core/findings/settings.js';
-import { NO_DELIVERY } from '../../core/delivery/delivery.js';
+import type { Judge } from '../../core/findings/judge.js';
 import type { FoundQuery } from '../../core/css/found-query.js';
 import { SelectorWriter } from '../../core/identity/selector.js';
-import { severityOf } from '../../core/rules/rule.js';
-import { gravest } from '../../core/sightings/sighting.js';
-import { sceneOf } from '../../core/layout/scene.js';
-import type { Look } from '../../core/layout/snapshot.js';
 import { SnapshotView } from '../../core/layout/view.js';
 import type { Device, Size } from '../../core/profile/profile.js';
 import { SharedNumbers } from '../../core/sweep/numbers.js';
-import type { Sample, Sight } from '../../core/sweep/sample.js';
-import { traceOf } from '../../core/sweep/trace.js';
+import type { Sample } from '../../core/sweep/sample.js';
 import type { BrowserSession } from '../../engine/engine.js';
 import { PageNotOpened } from '../../engine/failures.js';
 import type { PageSession } from '../../engine/page-session.js';
@@ -21,25 +14,17 @@ import { runSteps } from '../../engine/run-steps.js';
 import { statesOf } from '../../engine/steps.js';
 import type { SitePage } from '../../site/targets.js';
 import { isFor } from '../captures.js';
-import { takeLooks } from '../looks.js';
 import { covered, maskedRects } from '../masked.js';
 import type { CheckPlan } from '../plan.js';
 import { Lending } from './lending.js';
 import { deviceAt, type SweepRange } from './plan.js';
+import { Sampler, type Copy } from './sampler.js';
 
 /** A page that loads waits a third of its time: others load meanwhile. */
 const LOADS_A_COPY = 1.5;
 
 /** How often a size is tried when the page dies under it. */
 const TRIES = 2;
-
-/** A copy that is open, and how its elements are numbered. */
-interface Copy {
-  readonly page: PageSession;
-  readonly numbersOf: (view: SnapshotView) => Int32Array;
-  /** What was seen in pixels at the last size. */
-  looks: readonly Look[];
-}
 
 /** A container of a page, by its number and as it is told. */
 export interface NamedContainer {
@@ -61,13 +46,10 @@ export class Copies {
   private readonly copies: Lending<Copy>;
   private readonly loads: ReturnType<typeof pLimit>;
   private readonly numbers = new SharedNumbers();
-  private readonly judge: Judge;
-  private readonly locate: readonly string[];
+  private readonly sampler: Sampler;
   private readonly preparations;
-  /** The numbers of containers that are measured at each size. */
-  private readonly measured = new Set<number>();
-  /** Texts of forms, each once: there are few, and a search keeps one a size. */
-  private readonly forms = new Map<string, string>();
+  /** Tabs that the page was loaded in to confirm a size, for the next size. */
+  private readonly visited: Copy[] = [];
   private closed = false;
 
   constructor(
@@ -81,9 +63,7 @@ export class Copies {
   ) {
     this.copies = new Lending(count);
     this.loads = pLimit(Math.ceil(LOADS_A_COPY * count));
-    // A rule that throws sees nothing at that size; the check of the page says so.
-    this.judge = new Judge(rules, plan.rules, () => undefined);
-    this.locate = selectorsIn(plan.rules);
+    this.sampler = new Sampler(page.id, plan.rules, range.axis, rules);
     this.preparations = plan.preparations.filter(
       (preparation) => isFor(page.id, preparation.pages) && statesOf(preparation).length === 0,
     );
@@ -106,7 +86,7 @@ export class Copies {
       for (let i = 0; i < view.count; i++) {
         if (!uids.has(view.uid(i))) continue;
         named.set(view.uid(i), { number: numbers[i]!, selector: selectors.write(i) });
-        this.measured.add(numbers[i]!);
+        this.sampler.measure(numbers[i]!);
       }
       return {
         queries,
@@ -120,7 +100,7 @@ export class Copies {
     return this.withCopy(async (copy) => {
       const device = deviceAt(this.range, size);
       await resized(copy.page, device);
-      return this.sampleOf(copy, device, size);
+      return this.sampler.sampleOf(copy, device, size);
     });
   }
 
@@ -167,7 +147,32 @@ export class Copies {
 
   /** What is seen at a size where the page is loaded anew. */
   anew(size: number): Promise<Sample> {
-    return this.anewAt(size, (copy, device) => this.sampleOf(copy, device, size));
+    return this.anewAt(size, (copy, device) => this.sampler.sampleOf(copy, device, size));
+  }
+
+  /**
+   * What is seen at a size where the page is loaded in a tab that it may have been in before, which takes much less than a tab of its own.
+   * Where something else is seen than was thought, it may hang on what the page has kept of that visit.
+   */
+  again(size: number): Promise<Sample> {
+    const device = deviceAt(this.range, size);
+    return this.loads(async () => {
+      if (this.closed) throw new SearchEnded();
+      const visited = this.visited.pop();
+      let copy = visited;
+      try {
+        const sample = await this.inTime(
+          async () => (copy = visited ? await this.loadedAgain(visited, device) : await this.open(device)),
+          (opened) => this.sampler.sampleOf(opened, device, size),
+          false,
+        );
+        this.visited.push(copy!);
+        return sample;
+      } catch (error) {
+        await copy?.page.close().catch(() => undefined);
+        throw error;
+      }
+    });
   }
 
   private anewAt<T>(size: number, work: (copy: Copy, device: Device) => Promise<T>): Promise<T> {
@@ -182,55 +187,12 @@ export class Copies {
     });
   }
 
-  private async sampleOf(copy: Copy, device: Device, size: number): Promise<Sample> {
-    const snapshot = await copy.page.collect({ locate: this.locate });
-    const view = new SnapshotView(snapshot);
-    const render = {
-      page: this.page.id,
-      device,
-      view,
-      httpStatus: null,
-      delivery: NO_DELIVERY,
-      essentials: [],
-    };
-    const probe = copy.page.probe();
-    await takeLooks(this.judge, render, probe, copy.looks);
-    copy.looks = snapshot.looks ?? copy.looks;
-    await probe.close();
-    const seen = new Map<string, Sight>();
-    for (const { rule, sighting } of this.judge.judge(render)) {
-      const key = keyOf(rule, sighting);
-      const before = seen.get(key);
-      const px = Math.max(before?.px ?? 0, sighting.by?.px ?? 0);
-      const severities = [severityOf(rule, sighting), ...(before ? [before.severity] : [])];
-      seen.set(key, { px: sighting.by ? px : null, severity: gravest(severities)! });
-    }
-    const numbers = copy.numbersOf(view);
-    const trace = traceOf(sceneOf(view), numbers, this.range.axis);
-    const form = this.forms.get(trace.form) ?? trace.form;
-    this.forms.set(form, form);
-    return { width: size, form, trace, seen, containers: this.containersIn(view, numbers) };
-  }
-
-  private containersIn(view: SnapshotView, numbers: Int32Array): Sample['containers'] {
-    const found = new Map<number, { inline: number; fontSize: number }>();
-    if (this.measured.size === 0) return found;
-    for (let i = 0; i < view.count; i++) {
-      if (!this.measured.has(numbers[i]!) || !view.isRendered(i)) continue;
-      const { width, height } = view.contentBox(i);
-      const isVertical = view.style(i, 'writing-mode').startsWith('vertical');
-      const fontSize = Number.parseFloat(view.style(i, 'font-size'));
-      found.set(numbers[i]!, { inline: isVertical ? height : width, fontSize });
-    }
-    return found;
-  }
-
   private async open(device: Device): Promise<Copy> {
-    const { plan, page: target, signal } = this;
+    const { plan, signal } = this;
     const page = await (
       await this.browser()
     ).open({
-      url: target.url,
+      url: this.page.url,
       device,
       access: plan.access,
       alter: plan.alter,
@@ -238,16 +200,25 @@ export class Copies {
       signal,
     });
     try {
-      await page.settle('loaded');
-      for (const preparation of this.preparations)
-        await runSteps(page, preparation, target.url, () => Promise.resolve());
-      if (this.preparations.length > 0) await page.settle('changed');
-      const numbersOf = this.numbers.copy();
-      return { page, numbersOf, looks: [] };
+      return await this.atRest(page);
     } catch (error) {
       await page.close();
       throw error;
     }
+  }
+
+  private async loadedAgain({ page }: Copy, device: Device): Promise<Copy> {
+    await page.resize(device);
+    await page.go(this.page.url);
+    return this.atRest(page);
+  }
+
+  private async atRest(page: PageSession): Promise<Copy> {
+    await page.settle('loaded');
+    for (const preparation of this.preparations)
+      await runSteps(page, preparation, this.page.url, () => Promise.resolve());
+    if (this.preparations.length > 0) await page.settle('changed');
+    return { page, numbersOf: this.numbers.copy(), looks: [] };
   }
 
   /** Does something with a copy that is free; with a new one where it died under the work. @throws what a page or browser did */
@@ -315,7 +286,7 @@ export class Copies {
   async close(): Promise<void> {
     this.closed = true;
     // One that failed ends the search; the others must not open pages after it.
-    const left = this.copies.end(new SearchEnded());
+    const left = [...this.copies.end(new SearchEnded()), ...this.visited.splice(0)];
     await Promise.all(left.map(({ page }) => page.close().catch(() => undefined)));
   }
 }

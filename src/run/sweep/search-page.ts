@@ -82,7 +82,8 @@ export async function searchPage(
       isSteady: async (samples) => (steadiness = await steadinessOf(samples, inPlace)) !== 'way',
     });
     const way = steadiness as Steadiness;
-    const differing = way === 'way' || !confirms ? [] : await differingAnew(searched, span, anew);
+    const again = counted((size) => copies.again(size));
+    const differing = way === 'way' || !confirms ? [] : await differingAnew(searched, span, again, anew);
     const isAnew = way === 'way' || differing.length > 0;
     if (isAnew) {
       notes.push(
@@ -178,15 +179,18 @@ function recordOf(page: string, { axis, from, to, device, every }: SweepRange): 
 async function differingAnew(
   { samples }: Searched,
   range: Span,
+  again: (size: number) => Promise<Sample>,
   anew: (size: number) => Promise<Sample>,
 ): Promise<number[]> {
   const inPlace = new Map(samples.map((sample) => [sample.width, sample]));
   const rendered = new Set(shownWidths(samples, () => true, range));
   const sizes = bothSides(samples, range).filter((size) => !rendered.has(size));
-  const again = await Promise.all([...sizes.slice(0, MOST_CONFIRMED), range.min].map(anew));
-  return again
-    .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
-    .map(({ width }) => width);
+  const differing = async (wanted: readonly number[], look: (size: number) => Promise<Sample>) =>
+    (await Promise.all(wanted.map(look)))
+      .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
+      .map(({ width }) => width);
+  // A page may show something else on a second visit.
+  return differing(await differing([...sizes.slice(0, MOST_CONFIRMED), range.min], again), anew);
 }
 
 /** Rounds of looks at where container queries turn: each goes by what the one before found. */

@@ -4,6 +4,7 @@ import type { RunFolder } from '../run-folder.js';
 import type { Copies } from './copies.js';
 import type { SweepRange } from './plan.js';
 import type { SweepRecord } from './search-page.js';
+import { loadSharp } from '../../engine/load-sharp.js';
 
 /** Picture px for a CSS px: enough to see what stands where, and a page of them is no larger than one full picture. */
 export const WIDTH_SHOT_SCALE = 0.4;
@@ -24,7 +25,7 @@ export async function withWidthShots(
     edges.map(({ width }) => width),
   );
   try {
-    const { default: sharp } = await import('sharp');
+    const sharp = await loadSharp();
     const shots = await Promise.all(
       widths.map(async (width) => {
         const picture = await (anew ? copies.pictureAnew(width) : copies.picture({ width, height }));
