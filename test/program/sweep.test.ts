@@ -222,3 +222,10 @@ test.each([
   expect(outcome.status).toBe(2);
   expect(outcome.stderr).toContain(message);
 });
+
+test('a page that shows something else on a second visit is confirmed by first ones', async () => {
+  const { sweep, findings } = await temp.swept('visited.html', '--from', '400', '--to', '700');
+  expect(sweep![0]).toMatchObject({ anew: false, whole: true, notes: [] });
+  const ends = findings.flatMap(({ spans }) => spans!['visited']!.map(([, to]) => to));
+  expect(ends).toEqual(expect.arrayContaining([460, 500, 540, 580, 620]));
+});

@@ -24,6 +24,10 @@ const PAGES: Readonly<Record<string, string>> = {
 }
 `,
   'once.html': `${meta}<title>Once</title><body style="margin:0"><div id="row" style="height:40px;background:#0a8">As wide as at load</div><script>document.getElementById('row').style.width = innerWidth > 600 ? '590px' : (innerWidth - 10) + 'px'</script>`,
+  // On a second visit nothing sticks out.
+  'visited.html': `${meta}<title>Visited</title><style>body { margin: 0 } body > * { border: 1px solid; margin: 0 20px 8px } b { display: block; background: #0a8 } .seen b { max-width: 100% }</style><script>
+    if (localStorage.getItem('seen')) document.documentElement.className = 'seen';
+    localStorage.setItem('seen', 'yes');</script>${['section', 'article', 'aside', 'figure', 'form'].map((name, i) => `<${name}><b style="width:${440 + 40 * i}px">As wide as that</b></${name}>`).join('')}`,
   'dragged.html': `${meta}<title>Dragged</title><body style="margin:0"><nav style="height:40px;background:#0a8">Sailing times</nav><script>
     const nav = document.querySelector('nav');
     const fit = () => { if (innerWidth > 900) nav.style.minWidth = '700px'; else if (innerWidth < 400) nav.style.minWidth = ''; };
