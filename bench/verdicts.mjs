@@ -21,7 +21,8 @@ const verdicts = new Map(
   (parse(readFileSync(join(here, 'unseen/verdicts.yaml'), 'utf8')) ?? []).map((one) => [one.hash, one]),
 );
 
-const pages = pagesFrom(resolve(values.cache));
+const cache = resolve(values.cache);
+const pages = [...pagesFrom(cache), ...pagesFrom(cache, true)];
 const site = await serve(new Map(pages.map((page, i) => [i + 1, { page }])));
 const product = await startProduct();
 const limit = pLimit(2);

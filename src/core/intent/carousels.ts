@@ -1,4 +1,4 @@
-import { sizeAlong, type Rect } from '../geometry/rect.js';
+import { sizeAlong, union, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { likeness } from '../identity/signature.js';
 import { isMoved } from '../layout/displace.js';
@@ -18,7 +18,7 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
-  if (chain.some((at) => isMoved(view, at))) return true;
+  if (chain.some((at) => isMoved(view, at) && (whole || hasMoreToShow(scene, at, cutter)))) return true;
   const around: NodeIndex[] = [];
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
   if ([...chain, ...around].some((at) => isNamed(scene, at)) && (whole || isDriven(scene, cutter, chain)))
@@ -33,6 +33,20 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/**
+ * Whether moving an element brings other things into its window: it is a row that is wider than the window, or one of several alike.
+ * What fits into its window and was moved past the edge has lost what is cut off.
+ */
+function hasMoreToShow({ view }: Scene, moved: NodeIndex, cutter: NodeIndex): boolean {
+  const parts = [moved, ...view.childrenOf(moved)].filter((at) => view.isRendered(at));
+  const row = parts.map((at) => view.box(at)).reduce(union);
+  if (row.width > view.contentBox(cutter).width + 1) return true;
+  const alike = likeness(view, moved);
+  return view
+    .childrenOf(view.parent(moved))
+    .some((at) => at !== moved && view.isRendered(at) && likeness(view, at) === alike);
 }
 
 /** Whether there is something that moves a row: it says that it will be moved, or buttons stand by its window. */

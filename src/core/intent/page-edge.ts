@@ -1,8 +1,10 @@
-import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
 import type { EndEscapes } from '../layout/escape.js';
 import { isOutOfFlow } from '../layout/displace.js';
+import { sceneOf } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { paints } from '../layout/visible.js';
+import { isDecoration } from './decoration.js';
 
 /**
  * A drawer or panel that waits beside the page: wholly outside, put there by position or transform. Nobody misses it
@@ -20,9 +22,10 @@ export function isOffCanvas(view: SnapshotView, escapes: EndEscapes, i: NodeInde
 /** Something a reader would miss reaches past the edge: painted text, a control or a picture, not decoration. */
 export function losesContent(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
   const lost = 1;
+  const scene = sceneOf(view);
   const stack = [i];
   for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
-    if (!escapes.escapes(at) || view.has(at, FLAG_ARIA_HIDDEN)) continue;
+    if (!escapes.escapes(at) || isDecoration(scene, at)) continue;
     if (paints(view, at)) {
       if (view.has(at, FLAG_CONTROL | FLAG_REPLACED) && escapes.past[at]! > lost) return true;
       if (view.linesOf(at).some((line) => escapes.pastEdge(view.lineBox(line)) > lost)) return true;

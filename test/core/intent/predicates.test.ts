@@ -350,3 +350,25 @@ describe('losses', () => {
     expect(lost({ style: { ...HIDDEN, position: 'relative' } }, put(60))).toBe(1);
   });
 });
+
+test('a row that is moved in a window is a carousel where moving it shows something else', () => {
+  const lost = (...parts: readonly Partial<Node>[]) => {
+    const made = scene({
+      tag: 'div',
+      box: [0, 0, 300, 100],
+      style: HIDDEN,
+      children: [
+        {
+          tag: 'div',
+          box: [-20, 0, 200, 100],
+          style: { transform: 'matrix(1, 0, 0, 1, -20, 0)' },
+          children: parts.map((part) => ({ tag: 'p', box: [-20, 0, 200, 40], ...part })),
+        },
+      ],
+    });
+    return lossesOf(made).length;
+  };
+  const words = { box: [-20, 0, 200, 20], lines: [line(-10, 0, 80)] } satisfies Partial<Node>;
+  expect(lost(words)).toBe(1);
+  expect(lost(words, { box: [180, 0, 200, 40] })).toBe(0);
+});

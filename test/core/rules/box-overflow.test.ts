@@ -121,3 +121,13 @@ test('a bar that is longer than its track sticks out of it, though there is not 
   expect(seenBy(boxOverflow, WIDE, [track(204)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [track(230, { position: 'absolute' })])).toEqual([]);
 });
+
+test('a box too low for its button, unless it waits beside the screen that it is fixed to', () => {
+  const panel = (x: number) => {
+    const button = { tag: 'a', id: 'button', box: [x, 180, 100, 40] as const, style: CARD };
+    const low = { tag: 'aside', id: 'panel', box: [x, 0, 120, 200] as const, children: [button] };
+    return seenBy(boxOverflow, WIDE, [{ ...low, style: { ...CARD, position: 'fixed' } }]);
+  };
+  expect(panel(20)).toEqual(['#button y 20']);
+  expect(panel(440)).toEqual([]);
+});

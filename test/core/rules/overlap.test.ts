@@ -281,7 +281,11 @@ describe('covered', () => {
     const words = { ...off, lines: [line(-190, 20, 180)] };
     const drawer = panel({ position: 'fixed' }, [-260, 0, 260, 800]);
     expect(seenBy(covered, PAGE, [words, drawer])).toEqual([]);
-    expect(seenBy(covered, { ...PAGE, direction: 'rtl' }, [words, drawer])).toEqual(['#panel y 12']);
+    const rtl = { ...PAGE, direction: 'rtl' } as const;
+    expect(seenBy(covered, rtl, [words, drawer])).toEqual([]);
+    expect(seenBy(covered, rtl, [words, panel({ position: 'absolute' }, [-260, 0, 260, 800])])).toEqual([
+      '#panel y 12',
+    ]);
     const link = { ...drawer, tag: 'button', flags: FLAG_CONTROL, style: { ...WHITE, 'z-index': '-1' } };
     expect(seenBy(controlOverlap, PAGE, [words, { ...link, box: [-200, 18, 190, 30] as const }])).toEqual([]);
   });

@@ -327,6 +327,7 @@ describe('page-overflow: what is left alone', () => {
         { tag: 'div', class: 'blob', box: [350, 0, 150, 150], style: { position: 'absolute' } },
         { tag: 'p', box: [350, 0, 150, 20], flags: FLAG_ARIA_HIDDEN, lines: [line] },
         { tag: 'p', box: [350, 0, 150, 20], style: { visibility: 'hidden' }, lines: [line] },
+        { tag: 'img', box: [350, 0, 150, 20], flags: FLAG_REPLACED, style: { opacity: '0.02' } },
       ]),
     ).toEqual([]);
   });
