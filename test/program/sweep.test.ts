@@ -105,6 +105,15 @@ test('the media queries of a page: where they hold and stand, what changes, and 
   expect(drawn).toContain('>(min-width: 901px)</text>');
   expect((await sharp(Buffer.from(drawn)).metadata()).width).toBe(1200);
   expect(text.stdout).toMatch(/^ {2}\(min-width: 901px\) {2}901 to 1920 px {2}edges\.css:7$/m);
+  const again = '@media (max-width: 640px) { p { margin: 0 } }\n';
+  await writeFile(
+    join(temp.path, 'asked.html'),
+    `${meta}<title>Asked</title>\n<style>${again.repeat(4)}</style>\n<p>Words</p>`,
+  );
+  const told = await isoptic(['breakpoints', 'asked.html', '--out', 'run-asked', '--replace'], {
+    cwd: temp.path,
+  });
+  expect(told.stdout).toContain('asked.html:2, :3, :4 and 1 more');
 });
 
 test('a container query is told with the widths of the page at which it holds, container by container', async () => {

@@ -57,9 +57,7 @@ function queryLines(
   { text, kind, spans, containers = [], sources, changes, problems }: Query,
   columns: number,
 ): string[] {
-  const where = sources.slice(0, MOST_SOURCES).join(', ');
-  const left = sources.length - MOST_SOURCES;
-  const places = `${where}${left > 0 ? ` and ${left} more` : ''}`;
+  const places = placesText(sources);
   const held = spans === null ? '' : spans.length === 0 ? 'nowhere' : spansText(spans);
   return [
     ...wrapped(
@@ -86,4 +84,16 @@ function queryLines(
       wrapped('    ', plainText(problem), columns).map((line) => colors.yellow(line)),
     ),
   ];
+}
+
+/** Lines of one file after the first are told without its name: `css/home.css:14, :52 and 3 more`. */
+function placesText(sources: readonly string[]): string {
+  const fileOf = (source: string | undefined) => source?.replace(/:\d+$/, '');
+  const named = sources.slice(0, MOST_SOURCES).map((source, at) => {
+    const file = fileOf(source)!;
+    const isSame = at > 0 && file !== source && file === fileOf(sources[at - 1]);
+    return isSame ? source.slice(file.length) : source;
+  });
+  const left = sources.length - MOST_SOURCES;
+  return `${named.join(', ')}${left > 0 ? ` and ${left} more` : ''}`;
 }
