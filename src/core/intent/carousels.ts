@@ -1,4 +1,4 @@
-import { sizeAlong, union, type Rect } from '../geometry/rect.js';
+import { sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { likeness } from '../identity/signature.js';
 import { isMoved } from '../layout/displace.js';
@@ -18,7 +18,9 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
-  if (chain.some((at) => isMoved(view, at) && (whole || hasMoreToShow(scene, at, cutter)))) return true;
+  const isShownInPart = !whole && ink.kind !== 'picture';
+  if (chain.some((at) => isMoved(view, at) && (!isShownInPart || hasMoreToShow(scene, at, cutter))))
+    return true;
   const around: NodeIndex[] = [];
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
   if ([...chain, ...around].some((at) => isNamed(scene, at)) && (whole || isDriven(scene, cutter, chain)))
@@ -36,17 +38,31 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
 }
 
 /**
- * Whether moving an element brings other things into its window: it is a row that is wider than the window, or one of several alike.
- * What fits into its window and was moved past the edge has lost what is cut off.
+ * Whether moving an element brings other things into its window: it is one of several alike, or a row of which some stand in the window
+ * and some beside it. What is alone and was moved, or set in the middle by a transform, has lost what is cut off.
  */
 function hasMoreToShow({ view }: Scene, moved: NodeIndex, cutter: NodeIndex): boolean {
-  const parts = [moved, ...view.childrenOf(moved)].filter((at) => view.isRendered(at));
-  const row = parts.map((at) => view.box(at)).reduce(union);
-  if (row.width > view.contentBox(cutter).width + 1) return true;
   const alike = likeness(view, moved);
-  return view
-    .childrenOf(view.parent(moved))
-    .some((at) => at !== moved && view.isRendered(at) && likeness(view, at) === alike);
+  const isRendered = (at: NodeIndex) => view.isRendered(at);
+  const siblings = view.childrenOf(view.parent(moved)).filter(isRendered);
+  if (siblings.some((at) => at !== moved && likeness(view, at) === alike)) return true;
+  const window = view.contentBox(cutter);
+  const boxes = view
+    .childrenOf(moved)
+    .filter(isRendered)
+    .map((at) => view.box(at));
+  const isWithin = ({ x, width }: Rect) => x + width > window.x + 1 && x < window.x + window.width - 1;
+  return boxes.some(
+    (one) => isWithin(one) && boxes.some((other) => areBeside(one, other) && isPast(other, window)),
+  );
+}
+
+function areBeside(a: Rect, b: Rect): boolean {
+  return a.x + a.width <= b.x + 1 || b.x + b.width <= a.x + 1;
+}
+
+function isPast({ x, width }: Rect, window: Rect): boolean {
+  return x < window.x - 1 || x + width > window.x + window.width + 1;
 }
 
 /** Whether there is something that moves a row: it says that it will be moved, or buttons stand by its window. */
