@@ -1,9 +1,11 @@
+import type { SnapshotView } from '../layout/view.js';
 import type { Sample } from './sample.js';
+import type { Form } from './trace.js';
 
 /** Used values are kept in 64ths of a px, and a box adds up several of them. CSS px. */
 const ROUNDING = 0.1;
-/** Tables deal out whole px. */
-const ROUNDING_IN_TABLES = 1.1;
+/** Tables deal out whole px, and scripts that draw give their canvas whole ones. */
+const ROUNDING_TO_PX = 1.1;
 /** Two slopes that differ by less are one, px a px. */
 const LEAST_BEND = 0.02;
 
@@ -29,7 +31,9 @@ export function strays(left: Sample, middle: Sample, right: Sample, most = Infin
     const after = right.trace?.places.get(element);
     if (!before || !after) continue;
     const form = middle.trace.forms.get(element);
-    const rounding = form?.display.startsWith('table') ? ROUNDING_IN_TABLES : ROUNDING;
+    // How it is laid out nobody sees; what it does to others is followed with them.
+    if (form?.isSeen === false) continue;
+    const rounding = form && isInWholePx(form, middle.trace.view) ? ROUNDING_TO_PX : ROUNDING;
     for (const which of [0, 1] as const) {
       const expected = before[which] + share * (after[which] - before[which]);
       if (Math.abs(at[which] - expected) > rounding) found.push({ element, which });
@@ -37,6 +41,10 @@ export function strays(left: Sample, middle: Sample, right: Sample, most = Infin
     }
   }
   return found;
+}
+
+function isInWholePx({ display, node }: Form, view: SnapshotView): boolean {
+  return display.startsWith('table') || view.tag(node) === 'canvas';
 }
 
 /**

@@ -6,22 +6,31 @@ const LEAST_SHARE = 0.2;
 /** Bends that are looked for at once in one gap. */
 const MOST_BENDS = 2;
 
+/** What there is to look at next, each rising. */
+export interface NextWidths {
+  /** In gaps between layouts that differ: something begins or ends there. */
+  readonly differing: readonly number[];
+  /** In gaps in which something may come and go. */
+  readonly doubtful: readonly number[];
+}
+
 /**
  * The widths to look at next, so that after some rounds all that changes between two of the samples is known: none where no gap
  * between neighbours is left open. A gap is closed when its ends are neighbouring widths, or are of one form, show the same
  * defects, and three layouts about it lie on lines.
  * @param samples by width, rising, at least two
  */
-export function nextWidths(samples: readonly Sample[]): number[] {
+export function nextWidths(samples: readonly Sample[]): NextWidths {
   const closed = samples.slice(1).map((_, i) => isClosed(samples, i));
-  const wanted = new Set<number>();
+  const differing: number[] = [];
+  const doubtful: number[] = [];
   samples.slice(1).forEach((right, i) => {
     const left = samples[i]!;
     if (closed[i]) return;
-    for (const width of inside(left, right, isAlike(left, right) ? bends(samples, i, closed) : []))
-      wanted.add(width);
+    if (isAlike(left, right)) doubtful.push(...inside(left, right, bends(samples, i, closed)));
+    else differing.push(...inside(left, right, []));
   });
-  return [...wanted].sort((a, b) => a - b);
+  return { differing, doubtful };
 }
 
 /** The guesses that lie in a gap; its middle where there are none. A guess is taken with its neighbour, which together end the search. */
@@ -29,7 +38,9 @@ function inside(left: Sample, right: Sample, guesses: readonly number[]): number
   const found = guesses
     .flatMap((guess) => [Math.floor(guess), Math.floor(guess) + 1])
     .filter((width) => width > left.width && width < right.width);
-  return found.length > 0 ? found : [Math.floor((left.width + right.width) / 2)];
+  return found.length > 0
+    ? [...new Set(found)].sort((a, b) => a - b)
+    : [Math.floor((left.width + right.width) / 2)];
 }
 
 function isAlike(a: Sample, b: Sample): boolean {

@@ -6,6 +6,9 @@ const LARGEST_STEP = 32;
 /** And in so many parts at least, so that there are three layouts to lie on a line. */
 const LEAST_PARTS = 3;
 
+/** Of all layouts, so many may be spent on where something might come and go: the others are for where something begins or ends. */
+const DOUBTFUL_SHARE = 0.8;
+
 export interface SearchOptions {
   /** Whole CSS px, both ends included. */
   readonly from: number;
@@ -25,8 +28,10 @@ export interface SearchOptions {
 export interface Searched {
   /** By width, rising. */
   readonly samples: readonly Sample[];
-  /** Whether every gap between them is closed; else edges and spans may lie anywhere in a gap whose ends differ. */
+  /** Whether every gap between them is closed; else more may come and go in those that are not. */
   readonly isWhole: boolean;
+  /** Whether what begins or ends between two of them does so between neighbouring widths. */
+  readonly isExact: boolean;
 }
 
 /**
@@ -46,12 +51,14 @@ export async function search(
     const isFirst = samples.length === 0;
     samples = [...samples, ...found].sort((a, b) => a.width - b.width);
     if (isFirst && onBegin) tellBegins(samples, begins, onBegin);
-    if (isFirst && isSteady && !(await isSteady(samples))) return { samples, isWhole: false };
-    wanted = nextWidths(samples);
-    if (wanted.length === 0) return { samples, isWhole: true };
-    const left = most - samples.length;
-    if (left <= 0) return { samples, isWhole: false };
-    wanted = wanted.slice(0, left);
+    if (isFirst && isSteady && !(await isSteady(samples))) return { samples, isWhole: false, isExact: false };
+    const next = nextWidths(samples);
+    const isExact = next.differing.length === 0;
+    if (isExact && next.doubtful.length === 0) return { samples, isWhole: true, isExact };
+    const differing = next.differing.slice(0, Math.max(0, most - samples.length));
+    const left = Math.floor(DOUBTFUL_SHARE * most) - samples.length - differing.length;
+    wanted = [...differing, ...next.doubtful.slice(0, Math.max(0, left))].sort((a, b) => a - b);
+    if (wanted.length === 0) return { samples, isWhole: false, isExact };
     forget(samples, wanted);
   }
 }
@@ -72,7 +79,7 @@ async function searchEvery(
     forget(samples, [start + ROUND]);
   }
   const isWhole = isSteady === undefined || (await isSteady(samples));
-  return { samples, isWhole };
+  return { samples, isWhole, isExact: isWhole };
 }
 
 function tellBegins(

@@ -17,14 +17,13 @@ export function withConditions(
   if (spans.some((span) => isWhole(span, { from, to }))) return finding;
   return {
     ...finding,
-    conditions: spans.map(([first, last]) => ({
-      page,
-      span: [first, last],
-      condition: conditionFor({ min: first, max: last }),
-      source: finding.cause?.declaration?.source ?? null,
-      fails: last < to ? last : first,
-      right: last < to ? last + 1 : first - 1,
-    })),
+    conditions: spans.flatMap(([first, last]) => {
+      const condition = conditionFor({ min: first, max: last });
+      if (condition === null) return [];
+      const source = finding.cause?.declaration?.source ?? null;
+      const ends = last < to ? { fails: last, right: last + 1 } : { fails: first, right: first - 1 };
+      return [{ page, span: [first, last] as [number, number], condition, source, ...ends }];
+    }),
   };
 }
 

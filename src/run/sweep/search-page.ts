@@ -31,8 +31,8 @@ type QueryRecord = NonNullable<SweepRecord['queries']>[number];
 /** What the search over the sizes of one page came to. */
 export interface PageSweep {
   readonly record: SweepRecord;
-  /** The media condition, as the page writes them, that holds at exactly the widths of a span. */
-  readonly conditionFor: (span: Span) => string;
+  /** The media condition, as the page writes them, that holds at exactly the widths of a span; null where its ends are not known to the px. */
+  readonly conditionFor: (span: Span) => string | null;
   /** By the key of the defect. */
   readonly spans: ReadonlyMap<string, readonly Span[]>;
   /** Errors and warnings with the sizes that show them, the gravest first. */
@@ -103,7 +103,7 @@ export async function searchPage(
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
     else if (!searched.isWhole)
       notes.push(
-        `it changes at so many ${range.axis}s that after ${layouts} layouts not all were found: edges and spans are exact to the next ${range.axis} that was looked at`,
+        `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${searched.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
       );
     const samples = await withTurns(searched.samples, queries, containersOf, isAnew ? anew : inPlace);
     const spans = spansByKey(samples);
@@ -138,7 +138,10 @@ export async function searchPage(
           problems: shortStretches(stretchesOf(samples)),
         }),
       },
-      conditionFor: (at) => conditionFor(at, span, queryStyleOf(queries), environment.fontSize),
+      conditionFor: (at) =>
+        endsAreKnown(at, samples)
+          ? conditionFor(at, span, queryStyleOf(queries), environment.fontSize)
+          : null,
       spans,
       shownFor: (isWanted) => shownWidths(samples, isWanted, span),
       failing: () => failingIn(samples),
@@ -149,10 +152,18 @@ export async function searchPage(
       record,
       spans: new Map(),
       shownFor: () => [range.from, range.to],
-      conditionFor: () => 'all',
+      conditionFor: () => null,
       failing: () => [],
     };
   }
+}
+
+/** Whether the sizes on both sides of where a span begins and ends were looked at. */
+function endsAreKnown({ min, max }: Span, samples: readonly Sample[]): boolean {
+  const looked = new Set(samples.map(({ width }) => width));
+  const first = samples[0]!.width;
+  const last = samples.at(-1)!.width;
+  return (min === first || looked.has(min - 1)) && (max === last || looked.has(max + 1));
 }
 
 function recordOf(page: string, { axis, from, to, device, every }: SweepRange): SweepRecord {

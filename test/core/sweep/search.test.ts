@@ -122,8 +122,44 @@ test('known beginnings are looked at on both sides first, and told while all of 
 test('what changes at every width ends at the bound, and says so', async () => {
   const { look, looked } = lookAt({ form: (width) => String(width) });
   const found = await search(look, { ...options, most: 60 });
-  expect(found.isWhole).toBe(false);
+  expect([found.isWhole, found.isExact]).toEqual([false, false]);
   expect(looked.length).toBe(60);
+});
+
+test('where boxes bend at every width, what begins and ends is exact all the same', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.integer({ min: 281, max: 960 }), async (end) => {
+      const { look, looked } = lookAt({
+        form: () => '',
+        places: (width) => [[0, (width * width) % 89]],
+        seen: (width) => (width <= end ? ['a'] : []),
+      });
+      const found = await search(look, { ...options, most: 90 });
+      expect([found.isWhole, found.isExact]).toEqual([false, true]);
+      expect(spansByKey(found.samples).get('a')).toEqual([{ min: 280, max: end }]);
+      expect(looked.length).toBeLessThanOrEqual(90);
+    }),
+  );
+});
+
+test('what nobody sees may stand anywhere, and a canvas a px off', async () => {
+  const view = { tag: () => 'canvas' };
+  const { look, looked } = lookAt({ form: () => '' });
+  const withForms = async (width: number): Promise<Sample> => {
+    const sample = await look(width);
+    const forms = new Map([
+      [0, { node: 0, display: 'block', isSeen: false }],
+      [1, { node: 1, display: 'block', isSeen: true }],
+    ]);
+    const places = new Map([
+      [0, [0, (width * width) % 89]],
+      [1, [0, Math.floor(0.3 * width)]],
+    ]);
+    return { ...sample, trace: { forms, places, form: '', view } as unknown as Trace };
+  };
+  const found = await search(withForms, options);
+  expect(found.isWhole).toBe(true);
+  expect(looked.length).toBe(1 + Math.ceil((RANGE.to - RANGE.from) / 32));
 });
 
 test('a page that is not steady is not searched any farther', async () => {
