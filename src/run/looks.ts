@@ -6,6 +6,7 @@ import type { SnapshotView } from '../core/layout/view.js';
 import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Probe, StyleChange } from '../engine/probe.js';
+import { LookMemory } from './look-memory.js';
 import { loadSharp } from '../engine/load-sharp.js';
 
 /** Of a render, so many spots are looked at, those first of which most would be lost. */
@@ -35,35 +36,36 @@ const MOST_SCROLLED = 2;
  * transparent: counted with and without what lies over them, the difference is what it hides. All spots are seen in the same four
  * pictures, and those that meet only while the page scrolls in four more. What was seen is kept with the layout, which is to be judged after
  * that.
- * @param known looks at another size of the same open page: what was seen of a bar there needs no other look
+ * @param memory of other sizes of the same open page: what was seen there needs no other look
  */
 export async function takeLooks(
   judge: Judge,
   render: RenderView,
   probe: Probe,
-  known: readonly Look[] = [],
+  memory = new LookMemory(),
 ): Promise<void> {
   const { view } = render;
   const all = judge.doubts(render);
   if (all.length === 0) return;
-  const looks: Look[] = [];
-  const atRest = withinReach(all.filter(({ passing }) => !passing));
-  if (atRest.doubts.length > 0)
-    looks.push(
-      ...(await lookAt(view, atRest.doubts, atRest.area, (changes) =>
-        probe.picturesWith(changes, atRest.area),
-      )),
+  const looks = all.flatMap((doubt) => memory.recall(view, doubt) ?? []);
+  const open = all.filter((doubt) => !memory.recall(view, doubt));
+  const atRest = withinReach(open.filter(({ passing }) => !passing));
+  if (atRest.doubts.length > 0) {
+    const found = await lookAt(view, atRest.doubts, atRest.area, (changes) =>
+      probe.picturesWith(changes, atRest.area),
     );
-  const passing = all.filter((doubt) => doubt.passing);
-  const seen = known.filter(({ bar }) => bar !== undefined);
-  const isKnown = (doubt: Doubt) => seen.some(({ bar }) => bar === view.uid(doubt.passing!.bar));
-  looks.push(...seen);
-  for (const doubt of passing.filter((one) => !isKnown(one)).slice(0, MOST_SCROLLED)) {
+    for (const [i, look] of found.entries()) memory.keep(view, atRest.doubts[i]!, look);
+    looks.push(...found);
+  }
+  for (const doubt of open.filter(({ passing }) => passing).slice(0, MOST_SCROLLED)) {
     const { scrolled, bar } = doubt.passing!;
     const { shownWidth: width, shownHeight: height } = view.snapshot.viewport;
     const screen = { x: 0, y: scrolled, width, height };
-    const found = await lookAt(view, [doubt], screen, (changes) => probe.screensWith(changes, scrolled));
-    looks.push(...found.map((look) => ({ ...look, bar: view.uid(bar) })));
+    const [found] = await lookAt(view, [doubt], screen, (changes) => probe.screensWith(changes, scrolled));
+    if (!found) continue;
+    const look = { ...found, bar: view.uid(bar) };
+    memory.keep(view, doubt, look);
+    looks.push(look);
   }
   if (looks.length > 0) view.snapshot.looks = looks;
 }

@@ -51,6 +51,7 @@ const losses = perSnapshot((view): Loss[] => {
   const scene = sceneOf(view);
   const found: Loss[] = [];
   for (const ink of scene.inks) {
+    if (!scene.isOnPage(ink.full, ink.node)) continue;
     const loss = lossesTo(scene, ink).find(
       (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );

@@ -14,6 +14,7 @@ import { runSteps } from '../../engine/run-steps.js';
 import { statesOf } from '../../engine/steps.js';
 import type { SitePage } from '../../site/targets.js';
 import { isFor } from '../captures.js';
+import { LookMemory } from '../look-memory.js';
 import { covered, maskedRects } from '../masked.js';
 import type { CheckPlan } from '../plan.js';
 import { Lending } from './lending.js';
@@ -218,7 +219,7 @@ export class Copies {
     for (const preparation of this.preparations)
       await runSteps(page, preparation, this.page.url, () => Promise.resolve());
     if (this.preparations.length > 0) await page.settle('changed');
-    return { page, numbersOf: this.numbers.copy(), looks: [] };
+    return { page, numbersOf: this.numbers.copy(), looks: new LookMemory() };
   }
 
   /** Does something with a copy that is free; with a new one where it died under the work. @throws what a page or browser did */

@@ -4,12 +4,12 @@ import { NO_DELIVERY } from '../../core/delivery/delivery.js';
 import { severityOf } from '../../core/rules/rule.js';
 import { gravest } from '../../core/sightings/sighting.js';
 import { sceneOf } from '../../core/layout/scene.js';
-import type { Look } from '../../core/layout/snapshot.js';
 import { SnapshotView } from '../../core/layout/view.js';
 import type { Device } from '../../core/profile/profile.js';
 import type { Sample, Sight } from '../../core/sweep/sample.js';
 import { traceOf } from '../../core/sweep/trace.js';
 import type { PageSession } from '../../engine/page-session.js';
+import type { LookMemory } from '../look-memory.js';
 import { takeLooks } from '../looks.js';
 import type { CheckPlan } from '../plan.js';
 import type { SweepRange } from './plan.js';
@@ -18,8 +18,8 @@ import type { SweepRange } from './plan.js';
 export interface Copy {
   readonly page: PageSession;
   readonly numbersOf: (view: SnapshotView) => Int32Array;
-  /** What was seen in pixels at the last size. */
-  looks: readonly Look[];
+  /** What was seen in pixels at other sizes. */
+  readonly looks: LookMemory;
 }
 
 /** Reads open copies of one page, and what the rules see in them. */
@@ -61,7 +61,6 @@ export class Sampler {
     };
     const probe = copy.page.probe();
     await takeLooks(this.judge, render, probe, copy.looks);
-    copy.looks = snapshot.looks ?? copy.looks;
     await probe.close();
     const seen = new Map<string, Sight>();
     for (const { rule, sighting } of this.judge.judge(render)) {
