@@ -21,3 +21,15 @@ function accessor<Of extends object, Name extends keyof Of & string>(
   const property = Object.getOwnPropertyDescriptor(prototype, name);
   return (of) => property!.get!.call(of) as Of[Name];
 }
+
+/** An attribute of an element; null where it has none. */
+export function attributeOf(element: Element, name: string): string | null {
+  return Element.prototype.getAttribute.call(element, name);
+}
+
+/** All elements that stand in one. */
+export function descendantsOf(element: Element): Element[] {
+  const all = Array.from(childrenOf(element));
+  for (const each of all) all.push(...childrenOf(each));
+  return all;
+}

@@ -1,9 +1,10 @@
 import { DECLARED_PROPERTIES, SETTING_PROPERTIES, STYLE_PROPERTIES } from '../core/layout/snapshot.js';
+import { ChangeWatch } from './changes.js';
 import type { ElementFacts } from './element-facts.js';
-import { inlineStyleOf } from './own-accessors.js';
+import { descendantsOf, inlineStyleOf } from './own-accessors.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
 import { FOLLOWED, OFFSETS } from './style-groups.js';
-import { styleIndex, type StyleIndex } from './style-index.js';
+import { perSheets, styleIndex, type StyleIndex } from './style-index.js';
 import { mayVary, varyingProperties } from './varying.js';
 
 /** The columns of what is remembered of an element: those of a snapshot's styles, and three shorthands. */
@@ -61,8 +62,8 @@ class StyleMemory {
   private values = new WeakMap<Element, Remembered>();
   /** The same by which media queries hold: a window is given one size after another, and comes back. */
   private readonly valuesIn = new Map<string, WeakMap<Element, Remembered>>();
-  private observer: MutationObserver | null = null;
-  private isTouched = true;
+  private watch: ChangeWatch | null = null;
+  private isNew = true;
   private index: StyleIndex | null = null;
   private states: readonly unknown[] = [];
   private isFixed: readonly boolean[] = [];
@@ -100,24 +101,25 @@ class StyleMemory {
 
   /** Begins to notice what changes. Whether it did so already: most pages are read once, and what is read again is worth the work. */
   watches(): boolean {
-    if (this.observer) return true;
-    this.observer = new MutationObserver(() => (this.isTouched = true));
-    this.observer.observe(document, { subtree: true, childList: true, attributes: true });
+    if (this.watch) return true;
+    this.watch = new ChangeWatch(document);
     return false;
   }
 
   /** Forgets what may not be true any more. Whether nothing had to be forgotten. To be called once it watches. */
   refresh(): boolean {
     const index = styleIndex(document);
-    const isTouched = this.isTouched || this.observer!.takeRecords().length > 0 || index !== this.index;
+    const changes = this.watch!.take(() => selectorsOf(document));
+    const isTouched = this.isNew || changes.isAny || index !== this.index;
     const states = statesNow();
     const isKept = !isTouched && isSame(states, this.states);
     if (!isKept) {
       this.valuesIn.clear();
       this.rows.clear();
     }
-    if (isTouched) this.findFixed(index);
-    this.isTouched = false;
+    for (const element of changes.elements) this.forget(element);
+    if (isTouched || changes.elements.length > 0) this.findFixed(index);
+    this.isNew = false;
     this.index = index;
     this.states = states;
     const inForce = conditionsInForce(index);
@@ -128,7 +130,13 @@ class StyleMemory {
       this.rows.clear();
     }
     this.valuesIn.set(inForce, this.values);
-    return isKept;
+    return isKept && changes.elements.length === 0;
+  }
+
+  /** With all that stands in it, which may have some of its styles from it. */
+  private forget(element: Element): void {
+    for (const each of [element, ...descendantsOf(element)])
+      for (const values of this.valuesIn.values()) values.delete(each);
   }
 
   /** A script that changes the tree at each size seldom changes what can be remembered: all rules are read for that. */
@@ -140,6 +148,8 @@ class StyleMemory {
     this.isFixed = fixedColumns(index, inline);
   }
 }
+
+const selectorsOf = perSheets(({ rules }) => rules.map(({ selectorText }) => selectorText));
 
 function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((value, i) => value === b[i]);

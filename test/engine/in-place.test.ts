@@ -134,6 +134,14 @@ const GOES_BY_WIDTH = {
     '<style>.wide h1 { display: inline-block; overflow: hidden }</style><script>const set = () => document.documentElement.classList.toggle("wide", innerWidth > 500); addEventListener("resize", set); set()</script>',
   words:
     '<style>h2 { letter-spacing: 2px } .item { display: flex }</style><h2></h2><div id="row"><b>Deck</b></div><script>const set = () => { document.querySelector("h2").textContent = innerWidth > 500 ? "Upper deck" : ""; document.querySelector("#row").className = innerWidth > 500 ? "item" : ""; }; addEventListener("resize", set); set()</script>',
+  written:
+    '<style>.b { border: 1px solid } em { padding: 0 1em }</style><section class="a"><div class="b">Deck <em>two</em></div></section><script>const set = () => { const a = document.querySelector(".a"); a.className = "a"; a.style.fontSize = innerWidth > 500 ? "30px" : "12px"; a.style.whiteSpace = innerWidth > 500 ? "nowrap" : ""; }; addEventListener("resize", set); set()</script>',
+  asked:
+    '<style>[style*="color"] ~ h1 { position: absolute; text-indent: 2em }</style><i></i><script>const set = () => document.querySelector("i").setAttribute("style", innerWidth > 500 ? "color: red" : ""); addEventListener("resize", set); set()</script>',
+  drawn:
+    '<style>p { opacity: 0.9 }</style><canvas></canvas><script>const set = () => { const c = document.querySelector("canvas"); c.width = Math.floor(innerWidth / 3); c.style.height = c.width / 2 + "px"; }; addEventListener("resize", set); set()</script>',
+  'taken-back':
+    '<style>.wide h1 { float: left }</style><script>const set = () => { const { classList } = document.documentElement; classList.add("wide"); classList.remove("wide"); classList.toggle("wide", innerWidth > 500); }; addEventListener("resize", set); set()</script>',
   meters:
     '<style>main { font-size: 2vw }</style><meter value="0.5"></meter><fieldset><legend>Deck</legend></fieldset>',
 } as const;

@@ -1,0 +1,71 @@
+import { attributeOf } from './own-accessors.js';
+
+/** Attributes that have a say in how their element is styled, and in nothing else unless a selector asks for them. */
+const OF_ELEMENT_ALONE = new Set(['style', 'width', 'height']);
+const ASKS_FOR_THEM = /\[\s*(?:style|width|height)\b/i;
+
+/** Of more elements than these each is not followed. */
+const MOST_FOLLOWED = 500;
+
+/** What has changed in a document since it was asked last. */
+export interface Changes {
+  /** Whether anything may be styled otherwise. */
+  readonly isAny: boolean;
+  /** Where it may not: elements that may be, with all that stands in them. */
+  readonly elements: readonly Element[];
+}
+
+const ANY: Changes = { isAny: true, elements: [] };
+
+/**
+ * Notices what changes in a document's tree and attributes. What a script writes as it was, or takes back, has not changed: many set the
+ * same classes again at every size of the window, and give their canvas another size.
+ */
+export class ChangeWatch {
+  private readonly observer: MutationObserver;
+  private isAny = false;
+  /** What attributes were when they were first written. */
+  private readonly before = new Map<Element, Map<string, string | null>>();
+
+  constructor(document: Document) {
+    this.observer = new MutationObserver((records) => this.note(records));
+    this.observer.observe(document, {
+      subtree: true,
+      childList: true,
+      attributes: true,
+      attributeOldValue: true,
+    });
+  }
+
+  /** @param selectors all that the style sheets have; asked for only where it matters */
+  take(selectors: () => readonly string[]): Changes {
+    this.note(this.observer.takeRecords());
+    const { isAny } = this;
+    const changed = [...this.before].map(([element, values]) => ({
+      element,
+      names: [...values].flatMap(([name, value]) => (attributeOf(element, name) === value ? [] : [name])),
+    }));
+    this.isAny = false;
+    this.before.clear();
+    if (isAny) return ANY;
+    const found = changed.filter(({ names }) => names.length > 0);
+    if (found.some(({ names }) => names.some((name) => !OF_ELEMENT_ALONE.has(name)))) return ANY;
+    if (found.length > 0 && selectors().some((text) => ASKS_FOR_THEM.test(text))) return ANY;
+    return { isAny: false, elements: found.map(({ element }) => element) };
+  }
+
+  private note(records: readonly MutationRecord[]): void {
+    for (const { type, target, attributeName, attributeNamespace, oldValue } of records) {
+      if (this.isAny) return;
+      const isAttribute = type === 'attributes' && attributeNamespace === null && target instanceof Element;
+      if (!isAttribute || this.before.size >= MOST_FOLLOWED) {
+        this.isAny = true;
+        this.before.clear();
+        return;
+      }
+      const values = this.before.get(target) ?? new Map<string, string | null>();
+      this.before.set(target, values);
+      if (!values.has(attributeName!)) values.set(attributeName!, oldValue);
+    }
+  }
+}
