@@ -215,7 +215,8 @@ export class Scene {
       for (const box of view.fragmentsOf(i)) {
         const shown = this.seen(box, clips.shownBox(i));
         const rect = shown && this.onPage(shown);
-        if (rect && area(rect) >= 16 && this.isOnPage(rect, i)) covers.push({ node: i, rect, rank: order.box[i]! });
+        if (rect && area(rect) >= 16 && this.isOnPage(rect, i))
+          covers.push({ node: i, rect, rank: order.box[i]! });
       }
     }
     return covers;

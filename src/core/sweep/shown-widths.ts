@@ -30,17 +30,19 @@ export function shownWidths(
   return [...widths].sort((a, b) => a - b);
 }
 
-/** The widths on both sides of where the spans of errors and warnings begin and end inside of a range, rising. */
+/** The widths on both sides of where spans begin and end inside of a range, rising: those of errors and warnings, then those of notices. */
 export function bothSides(samples: readonly Sample[], range: Span): number[] {
-  const widths = new Set<number>();
-  for (const [key, spans] of spansByKey(samples)) {
-    if (isNotice(samples, key)) continue;
-    for (const { min, max } of spans) {
-      if (min > range.min) widths.add(min - 1).add(min);
-      if (max < range.max) widths.add(max).add(max + 1);
-    }
-  }
-  return [...widths].sort((a, b) => a - b);
+  const spans = [...spansByKey(samples)];
+  const sidesOf = (isOfNotices: boolean) =>
+    spans
+      .filter(([key]) => isNotice(samples, key) === isOfNotices)
+      .flatMap(([, own]) => own.flatMap((span) => sidesWithin(span, range)))
+      .sort((a, b) => a - b);
+  return [...new Set([...sidesOf(false), ...sidesOf(true)])];
+}
+
+function sidesWithin({ min, max }: Span, range: Span): number[] {
+  return [...(min > range.min ? [min - 1, min] : []), ...(max < range.max ? [max, max + 1] : [])];
 }
 
 /** Whether a defect is a notice at every width that shows it. */

@@ -196,5 +196,6 @@ test('what is shown: the worst width of a defect and the next free one; of a not
   const range = { min: 280, max: 500 };
   expect(shownWidths(samples, () => true, range)).toEqual([280, 320, 321, 400, 500]);
   expect(shownWidths(samples, (key) => key === 'm', range)).toEqual([280, 400, 500]);
-  expect(bothSides(samples, range)).toEqual([299, 300, 320, 321]);
+  // Those of notices come after the others.
+  expect(bothSides(samples, range)).toEqual([299, 300, 320, 321, 319, 322, 399, 400, 401]);
 });
