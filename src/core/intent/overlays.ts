@@ -10,6 +10,7 @@ import {
 } from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
+import { hasControl } from '../layout/controls-within.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -80,7 +81,7 @@ export function isDismissible(scene: Scene, i: NodeIndex): boolean {
     if (at < lifted) continue;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
     if (NAMED_PASSING.test(name)) return true;
-    if (NAMED_ANSWERED.test(name) && holdsControl(scene, at, -1)) return true;
+    if (NAMED_ANSWERED.test(name) && hasControl(scene, at)) return true;
   }
   return false;
 }
@@ -127,16 +128,7 @@ export function hangsFromControl(scene: Scene, i: NodeIndex): boolean {
     const panel = view.box(at);
     const around = view.box(holder);
     const isOutside = panel.y >= around.y + around.height - 4 || panel.y + panel.height <= around.y + 4;
-    return isOutside && holdsControl(scene, holder, at);
-  }
-  return false;
-}
-
-/** @param panel of which the controls don't count; −1 for none */
-function holdsControl(scene: Scene, holder: NodeIndex, panel: NodeIndex): boolean {
-  const { view } = scene;
-  for (let at = holder; at <= scene.lastOf(holder); at++) {
-    if (view.has(at, FLAG_CONTROL) && (panel < 0 || !scene.contains(panel, at))) return true;
+    return isOutside && hasControl(scene, holder, [at]);
   }
   return false;
 }

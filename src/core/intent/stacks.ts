@@ -1,8 +1,9 @@
 import { area, grown, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
+import { hasControl } from '../layout/controls-within.js';
 import { branches, commonAncestor, isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_PICTURE } from '../layout/snapshot.js';
+import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
@@ -21,11 +22,7 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
 
 /** Whether something to press stands beside parts that lie on one another in the flow: else nothing brings the lower one out. */
 function isLedTo(scene: Scene, pair: readonly [NodeIndex, NodeIndex]): boolean {
-  const { view } = scene;
-  const around = view.parent(view.parent(pair[0]));
-  for (let i = around + 1; i <= scene.lastOf(around); i++)
-    if (view.has(i, FLAG_CONTROL) && !pair.some((at) => scene.contains(at, i))) return true;
-  return false;
+  return hasControl(scene, scene.view.parent(scene.view.parent(pair[0])), pair);
 }
 
 /** From which side an element is placed that is out of the flow: −1 from the left, 1 from the right; 0 where that is not said. */

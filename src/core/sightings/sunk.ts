@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { FLAG_CONTROL } from '../layout/snapshot.js';
+import { hasControl } from '../layout/controls-within.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex } from '../layout/view.js';
 
@@ -27,7 +27,5 @@ function waits(scene: Scene, i: NodeIndex): boolean {
     return common !== null && area(common) >= SAME_PLACE * area(box);
   });
   if (isSlide) return true;
-  if (!isOutOfFlow(view, i)) return false;
-  for (let at = i; at <= scene.lastOf(i); at++) if (view.has(at, FLAG_CONTROL)) return true;
-  return false;
+  return isOutOfFlow(view, i) && hasControl(scene, i);
 }
