@@ -2,6 +2,9 @@ import { isOutOfFlow } from '../layout/displace.js';
 import type { Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
 
+/** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height. */
+const LEAST_OF_CHART = 0.25;
+
 /**
  * A picture that its frame crops: the frame holds nothing else in flow, or the picture is positioned, moved or made to fill
  * it. What is left is a picture of its own right. Cut off is one that stands among other content and is too wide for it.
@@ -15,7 +18,7 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
     if (isOutOfFlow(view, at) || view.style(at, 'transform') !== 'none') return true;
     if (view.margins(at).some((margin) => margin <= -2)) return true;
   }
-  if (axis === 'y') return true;
+  if (axis === 'y') return view.tag(ink.node) !== 'canvas' || px < LEAST_OF_CHART * view.box(ink.node).height;
   const size = view.box(ink.node).width;
   if (px < 0.1 * size) return true;
   return !scene

@@ -289,6 +289,25 @@ describe('a picture and the shape that cuts it', () => {
   });
 });
 
+test('a picture is cropped from below, a chart that a script draws loses what is cut off', () => {
+  const held = (tag: string, height: number) =>
+    seenBy(controlClipped, PAGE, [
+      {
+        tag: 'div',
+        id: 'card',
+        box: [0, 0, 300, 120] as const,
+        style: { ...CARD, ...HIDDEN },
+        children: [
+          { tag: 'p', box: [0, 0, 300, 20] as const, lines: [line(4, 0, 100)] },
+          { tag, id: 'chart', box: [0, 20, 300, height] as const, flags: FLAG_PICTURE | FLAG_REPLACED },
+        ],
+      },
+    ]);
+  expect(held('canvas', 200)).toEqual(['#card y 100']);
+  expect(held('canvas', 120)).toEqual([]);
+  expect(held('img', 200)).toEqual([]);
+});
+
 describe('a control and the shape of what stands round it', () => {
   const within = (path: string, more: readonly Node[] = []) => {
     const box = [220, 20, 100, 40] as const;
