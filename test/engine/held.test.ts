@@ -12,6 +12,7 @@ import { temporaryFolder } from '../support/program.js';
 
 let browser: BrowserSession;
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
+const sites: Awaited<ReturnType<typeof openTargets>>[] = [];
 beforeAll(async () => {
   temp = await temporaryFolder();
   browser = await DEFAULT_ENGINE.launch({
@@ -23,6 +24,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   await browser.close();
+  await Promise.all(sites.map((site) => site.close()));
   await temp.dispose();
 });
 
@@ -35,6 +37,7 @@ async function open(html: string): Promise<PageSession> {
   const file = join(temp.path, 'held.html');
   await writeFile(file, html);
   const site = await openTargets([file], { all: false });
+  sites.push(site);
   const [device] = await pickProfiles(['800x600']);
   const opened = await browser.open({
     url: site.pages[0]!.url,
