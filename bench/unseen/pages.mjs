@@ -56,11 +56,7 @@ const SKIPPED = /node_modules|test|spec|partial|layout|include|google|404|500/i;
  * @returns {{ name: string, root: string, path: string }[]} the same every time
  */
 export function pagesFrom(cache, younger = false) {
-  const demo = () =>
-    readdirSync('demo/repaired')
-      .filter((name) => name.endsWith('.html'))
-      .map((name) => ({ name: `demo/${name}`, root: resolve('demo/repaired'), path: `/${name}` }));
-  const pages = younger ? [] : demo();
+  const pages = younger ? [] : demoPages();
   mkdirSync(cache, { recursive: true });
   for (const name of younger ? YOUNGER : PACKAGES) {
     const root = join(cache, name.split('@')[0]);
@@ -75,6 +71,12 @@ export function pagesFrom(cache, younger = false) {
     }
   }
   return pages;
+}
+
+function demoPages() {
+  return readdirSync('demo/repaired')
+    .filter((name) => name.endsWith('.html'))
+    .map((name) => ({ name: `demo/${name}`, root: resolve('demo/repaired'), path: `/${name}` }));
 }
 
 function fetchPackage(name, cache, root) {

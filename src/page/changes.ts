@@ -1,8 +1,11 @@
 import { attributeOf } from './own-accessors.js';
+import { perSheets } from './style-index.js';
 
 /** Attributes that have a say in how their element is styled, and in nothing else unless a selector asks for them. */
 const OF_ELEMENT_ALONE = new Set(['style', 'width', 'height']);
-const ASKS_FOR_THEM = /\[\s*(?:style|width|height)\b/i;
+const ASKING = /\[\s*(?:style|width|height)\b/i;
+
+const asksForThem = perSheets(({ rules }) => rules.some(({ selectorText }) => ASKING.test(selectorText)));
 
 /** Of more elements than these each is not followed. */
 const MOST_FOLLOWED = 500;
@@ -27,7 +30,7 @@ export class ChangeWatch {
   /** What attributes were when they were first written. */
   private readonly before = new Map<Element, Map<string, string | null>>();
 
-  constructor(document: Document) {
+  constructor(private readonly document: Document) {
     this.observer = new MutationObserver((records) => this.note(records));
     this.observer.observe(document, {
       subtree: true,
@@ -37,8 +40,8 @@ export class ChangeWatch {
     });
   }
 
-  /** @param selectors all that the style sheets have; asked for only where it matters */
-  take(selectors: () => readonly string[]): Changes {
+  /** What has changed since it was last taken. */
+  take(): Changes {
     this.note(this.observer.takeRecords());
     const { isAny } = this;
     const changed = [...this.before].map(([element, values]) => ({
@@ -50,7 +53,7 @@ export class ChangeWatch {
     if (isAny) return ANY;
     const found = changed.filter(({ names }) => names.length > 0);
     if (found.some(({ names }) => names.some((name) => !OF_ELEMENT_ALONE.has(name)))) return ANY;
-    if (found.length > 0 && selectors().some((text) => ASKS_FOR_THEM.test(text))) return ANY;
+    if (found.length > 0 && asksForThem(this.document)) return ANY;
     return { isAny: false, elements: found.map(({ element }) => element) };
   }
 

@@ -4,7 +4,7 @@ import type { ElementFacts } from './element-facts.js';
 import { descendantsOf, inlineStyleOf } from './own-accessors.js';
 import { sheetFacts, type SheetFacts } from './sheet-facts.js';
 import { FOLLOWED, OFFSETS } from './style-groups.js';
-import { perSheets, styleIndex, type StyleIndex } from './style-index.js';
+import { styleIndex, type StyleIndex } from './style-index.js';
 import { mayVary, varyingProperties } from './varying.js';
 
 /** The columns of what is remembered of an element: those of a snapshot's styles, and three shorthands. */
@@ -109,7 +109,7 @@ class StyleMemory {
   /** Forgets what may not be true any more. Whether nothing had to be forgotten. To be called once it watches. */
   refresh(): boolean {
     const index = styleIndex(document);
-    const changes = this.watch!.take(() => selectorsOf(document));
+    const changes = this.watch!.take();
     const isTouched = this.isNew || changes.isAny || index !== this.index;
     const states = statesNow();
     const isKept = !isTouched && isSame(states, this.states);
@@ -148,8 +148,6 @@ class StyleMemory {
     this.isFixed = fixedColumns(index, inline);
   }
 }
-
-const selectorsOf = perSheets(({ rules }) => rules.map(({ selectorText }) => selectorText));
 
 function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((value, i) => value === b[i]);

@@ -47,8 +47,13 @@ export async function takeLooks(
   const { view } = render;
   const all = judge.doubts(render);
   if (all.length === 0) return;
-  const looks = all.flatMap((doubt) => memory.recall(view, doubt) ?? []);
-  const open = all.filter((doubt) => !memory.recall(view, doubt));
+  const looks: Look[] = [];
+  const open: Doubt[] = [];
+  for (const doubt of all) {
+    const known = memory.recall(view, doubt);
+    if (known) looks.push(known);
+    else open.push(doubt);
+  }
   const atRest = withinReach(open.filter(({ passing }) => !passing));
   if (atRest.doubts.length > 0) {
     const found = await lookAt(view, atRest.doubts, atRest.area, (changes) =>

@@ -18,9 +18,8 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
-  const isShownInPart = !whole && ink.kind !== 'picture';
-  if (chain.some((at) => isMoved(view, at) && (!isShownInPart || hasMoreToShow(scene, at, cutter))))
-    return true;
+  const isSettled = whole || ink.kind === 'picture';
+  if (chain.some((at) => isMoved(view, at) && (isSettled || hasMoreToShow(scene, at, cutter)))) return true;
   const around: NodeIndex[] = [];
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
   if ([...chain, ...around].some((at) => isNamed(scene, at)) && (whole || isDriven(scene, cutter, chain)))
@@ -43,14 +42,10 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
  */
 function hasMoreToShow({ view }: Scene, moved: NodeIndex, cutter: NodeIndex): boolean {
   const alike = likeness(view, moved);
-  const isRendered = (at: NodeIndex) => view.isRendered(at);
-  const siblings = view.childrenOf(view.parent(moved)).filter(isRendered);
-  if (siblings.some((at) => at !== moved && likeness(view, at) === alike)) return true;
+  const shownIn = (holder: NodeIndex) => view.childrenOf(holder).filter((at) => view.isRendered(at));
+  if (shownIn(view.parent(moved)).some((at) => at !== moved && likeness(view, at) === alike)) return true;
   const window = view.contentBox(cutter);
-  const boxes = view
-    .childrenOf(moved)
-    .filter(isRendered)
-    .map((at) => view.box(at));
+  const boxes = shownIn(moved).map((at) => view.box(at));
   const isWithin = ({ x, width }: Rect) => x + width > window.x + 1 && x < window.x + window.width - 1;
   return boxes.some(
     (one) => isWithin(one) && boxes.some((other) => areBeside(one, other) && isPast(other, window)),

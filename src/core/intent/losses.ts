@@ -51,11 +51,11 @@ const losses = perSnapshot((view): Loss[] => {
   const scene = sceneOf(view);
   const found: Loss[] = [];
   for (const ink of scene.inks) {
-    if (!scene.isOnPage(ink.full, ink.node)) continue;
     const loss = lossesTo(scene, ink).find(
       (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
-    if (loss && !isDecoration(scene, ink.node) && !isSymbols(view, ink)) found.push(loss);
+    if (!loss || isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
+    if (scene.isOnPage(ink.full, ink.node)) found.push(loss);
   }
   return found;
 });

@@ -145,7 +145,11 @@ export class Scene {
    * the screen where an element is fixed to that.
    */
   isOnPage(rect: Rect, of: NodeIndex): boolean {
-    if (this.onPage(rect) === null) return false;
+    return this.onPage(rect) !== null && this.isOnItsScreen(rect, of);
+  }
+
+  /** Of what is fixed to the screen, whether a rectangle is not beyond that. */
+  private isOnItsScreen(rect: Rect, of: NodeIndex): boolean {
     return !isFixed(this.view, of) || intersect(rect, screenOnPage(this.view)) !== null;
   }
 
@@ -215,7 +219,7 @@ export class Scene {
       for (const box of view.fragmentsOf(i)) {
         const shown = this.seen(box, clips.shownBox(i));
         const rect = shown && this.onPage(shown);
-        if (rect && area(rect) >= 16 && this.isOnPage(rect, i))
+        if (rect && area(rect) >= 16 && this.isOnItsScreen(rect, i))
           covers.push({ node: i, rect, rank: order.box[i]! });
       }
     }

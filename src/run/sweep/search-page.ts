@@ -106,6 +106,7 @@ export async function searchPage(
         `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${searched.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
       );
     const samples = await withTurns(searched.samples, queries, containersOf, isAnew ? anew : inPlace);
+    const looked = new Set(samples.map(({ width }) => width));
     const spans = spansByKey(samples);
     const edges = edgesOf(samples);
     const ranges = range.ranges.length > 0 ? range.ranges : rangesBetween(begins, span);
@@ -139,7 +140,7 @@ export async function searchPage(
         }),
       },
       conditionFor: (at) =>
-        endsAreKnown(at, samples)
+        endsAreKnown(at, looked, span)
           ? conditionFor(at, span, queryStyleOf(queries), environment.fontSize)
           : null,
       spans,
@@ -159,11 +160,8 @@ export async function searchPage(
 }
 
 /** Whether the sizes on both sides of where a span begins and ends were looked at. */
-function endsAreKnown({ min, max }: Span, samples: readonly Sample[]): boolean {
-  const looked = new Set(samples.map(({ width }) => width));
-  const first = samples[0]!.width;
-  const last = samples.at(-1)!.width;
-  return (min === first || looked.has(min - 1)) && (max === last || looked.has(max + 1));
+function endsAreKnown({ min, max }: Span, looked: ReadonlySet<number>, range: Span): boolean {
+  return (min === range.min || looked.has(min - 1)) && (max === range.max || looked.has(max + 1));
 }
 
 function recordOf(page: string, { axis, from, to, device, every }: SweepRange): SweepRecord {
