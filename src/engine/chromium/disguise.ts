@@ -36,6 +36,7 @@ function script(facts: Facts): void {
     innerWidth: number;
     innerHeight: number;
   };
+  takeUpPixelRatio();
   const prototype = Object.getPrototypeOf(page.navigator) as object;
   const answer = (name: string, value: unknown) => {
     Object.defineProperty(prototype, name, { get: () => value, configurable: true, enumerable: true });
@@ -55,5 +56,18 @@ function script(facts: Facts): void {
     const sheet = new CSSStyleSheet();
     sheet.replaceSync(`:root { text-size-adjust: ${facts.textSize} !important; }`);
     document.adoptedStyleSheets = [sheet];
+  }
+
+  /*
+   * Chromium sets fonts up for the pixel ratio of the last layout that its process did. What asks for a font before the
+   * page's first layout (`ch`, `lh`, a date's field) would get the metrics of another ratio, and every line in it would
+   * stand 1 px higher or lower: by chance, since a layout often comes first. So one comes first.
+   */
+  function takeUpPixelRatio(): void {
+    if (document.documentElement as Element | null) return;
+    const root = document.createElementNS('http://www.w3.org/1999/xhtml', 'html');
+    document.append(root);
+    root.getBoundingClientRect();
+    root.remove();
   }
 }
