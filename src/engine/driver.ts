@@ -3,6 +3,7 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Delivery } from '../core/delivery/delivery.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Collected } from '../page/collect.js';
+import type { WrittenSheet } from '../page/handed-sheets.js';
 import type { PageApi } from '../page/main.js';
 import type { Cookie } from './access.js';
 import type { Capabilities } from './capabilities.js';
@@ -113,6 +114,8 @@ export interface StyleOrigins {
   placeOfSelector(sheet: string | null, selector: string, before: number): Promise<string | null>;
   /** Every style sheet of the page that is not switched off, those of shadow trees and frames among them. */
   texts(): Promise<SheetText[]>;
+  /** What is written in the sheets of some addresses; one that did not come is empty, one that is not known is left out. */
+  textsOf(addresses: readonly string[]): Promise<WrittenSheet[]>;
   /** The scripts that the page runs. */
   scripts(): Promise<ScriptText[]>;
   close(): Promise<void>;

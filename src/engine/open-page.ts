@@ -64,6 +64,7 @@ class OpenPage implements PageSession {
   private readonly dispatcher: Dispatcher;
   private readonly closing = new AbortController();
   private device: Device;
+  private hasAskedForSheets = false;
   private lastSettle: SettleKind = 'loaded';
   private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport' | 'scroll'> | null = null;
 
@@ -132,9 +133,25 @@ class OpenPage implements PageSession {
   private async settleResized(): Promise<void> {
     const { driver, deadline, device } = this;
     const { width, height, mobile } = device;
-    const { initialScale } = await this.noteBounds(driver.call('resized', { width, height, mobile }));
+    const { initialScale, unread } = await this.noteBounds(driver.call('resized', { width, height, mobile }));
+    if (unread.length > 0 && !this.hasAskedForSheets) await this.handSheets(unread);
     // However far it was shrunk to fit before, it is shown as it would be at first: at its own scale, or as small as it gets.
     if (mobile) await deadline.race(driver.scaleTo(initialScale ?? LEAST_SCALE));
+  }
+
+  /**
+   * Tells the page what is written in style sheets that it can't read itself: without, nothing could be kept from one size to
+   * the next. Once, since a page that is given others all the time would wait for them at every size.
+   */
+  private async handSheets(addresses: readonly string[]): Promise<void> {
+    const { driver, deadline, job } = this;
+    this.hasAskedForSheets = true;
+    const styles = driver.styles(new URL(job.url).origin);
+    try {
+      await deadline.race(driver.call('handSheets', await deadline.race(styles.textsOf(addresses))));
+    } finally {
+      await styles.close();
+    }
   }
 
   private async noteQuiet(): Promise<void> {

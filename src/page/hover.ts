@@ -33,7 +33,7 @@ interface RevealingPart {
 }
 
 const revealing = perSheets(({ rules }): { parts: readonly RevealingPart[]; isCut: boolean } => {
-  const supported = rules.filter(({ isSupported }) => isSupported);
+  const supported = rules.filter(({ isSupported, isOfOrigin }) => isSupported && isOfOrigin);
   const parts: RevealingPart[] = [];
   for (const rule of supported.slice(0, MOST_RULES)) {
     const { style, media } = rule;

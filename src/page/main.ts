@@ -7,6 +7,7 @@ import { holdForPicture } from './for-picture.js';
 import { mediaAttributes } from './media-attributes.js';
 import { idleMedia } from './media-trial.js';
 import { resized, scrolledTo, scrollThrough, settle } from './settle.js';
+import { handSheets } from './style-index.js';
 import { dress, endTrial, trial } from './trial.js';
 
 /**
@@ -24,6 +25,7 @@ const isoptic = {
   scrolledTo,
   settle,
   resized,
+  handSheets,
   collect,
   alter,
   holdForPicture,

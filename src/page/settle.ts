@@ -1,3 +1,4 @@
+import { unreadSheets } from './style-index.js';
 import { readViewportMeta } from '../core/layout/viewport-meta.js';
 import { viewportMeta } from './page-facts.js';
 import { inlineStyleOf, parentElementOf } from './own-accessors.js';
@@ -122,6 +123,8 @@ export interface WindowSize {
 export interface ResizeResult extends SettleResult {
   /** How far the page's viewport meta tag asks to be shown enlarged at first; null where it does not. */
   readonly initialScale: number | null;
+  /** The addresses of style sheets that the page can't read, since they are of another origin. */
+  readonly unread: readonly string[];
 }
 
 /** Waits until the page has taken a new size of its window in and is at rest in it, at its top. */
@@ -143,7 +146,8 @@ export async function resized({ width, height, mobile }: WindowSize): Promise<Re
     bounds.push('fonts were still loading');
   // The frame that brought the size in has told the page's scripts of it; what they do then is done when it is over.
   await layoutAtRest(bounds, endOfFrame);
-  return { bounds, initialScale: readViewportMeta(viewportMeta() ?? '').initialScale };
+  const { initialScale } = readViewportMeta(viewportMeta() ?? '');
+  return { bounds, initialScale, unread: unreadSheets(document) };
 }
 
 async function loadingScreenGone(mostMs: number): Promise<boolean> {

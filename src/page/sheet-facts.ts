@@ -49,7 +49,7 @@ export function sheetFacts(document: Document): SheetFacts | null {
   let isOneTree = true;
   const roots: (Document | ShadowRoot)[] = [document];
   for (const root of roots) {
-    if (styleIndex(root).isPartial) return null;
+    if (styleIndex(root).unread.length > 0) return null;
     const names = namesOf(root);
     const selected = selectionsIn(root);
     for (const property of names.properties) properties.add(property);

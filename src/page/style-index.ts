@@ -1,3 +1,5 @@
+import { handOver, isHanded, rulesIn, type WrittenSheet } from './handed-sheets.js';
+
 /** A style rule with what it stands in. Selectors are written out only when they are asked for: it is what costs most. */
 export class FoundRule {
   private text: string | null = null;
@@ -15,6 +17,11 @@ export class FoundRule {
     /** Whether its selector means the same as at the top of a sheet. */
     readonly isPlain: boolean,
   ) {}
+
+  /** Whether the page itself can read it. What it can't is not known in every page that is opened, but only where it is kept open. */
+  get isOfOrigin(): boolean {
+    return !isHanded(this.sheet);
+  }
 
   /** As it is written. */
   get selectorText(): string {
@@ -44,8 +51,8 @@ export interface StyleIndex {
   readonly conditions: readonly MediaList[];
   /** The kinds of other at-rules, by the names of their interfaces. */
   readonly otherRules: ReadonlySet<string>;
-  /** Whether a sheet could not be read: it is of another origin. */
-  readonly isPartial: boolean;
+  /** The sheets that could not be read: they are of another origin. */
+  readonly unread: readonly CSSStyleSheet[];
 }
 
 type Root = Document | ShadowRoot;
@@ -62,6 +69,16 @@ export function styleIndex(root: Root): StyleIndex {
   const fresh = new Reading(root);
   kept.set(root, fresh);
   return fresh;
+}
+
+/** The addresses of sheets that the page can't read. */
+export function unreadSheets(root: Root): string[] {
+  return styleIndex(root).unread.flatMap(({ href }) => href ?? []);
+}
+
+/** Makes what is written in sheets of other origins known. */
+export function handSheets(written: readonly WrittenSheet[]): void {
+  handOver(styleIndex(document).unread, written);
 }
 
 /** What was worked out from the sheets of a root, for as long as these are the same. */
@@ -90,7 +107,7 @@ class Reading implements StyleIndex {
   readonly bound: BoundDeclarations[] = [];
   readonly conditions: MediaList[] = [];
   readonly otherRules = new Set<string>();
-  isPartial = false;
+  readonly unread: CSSStyleSheet[] = [];
   private readonly sheets: readonly CSSStyleSheet[];
   private readonly enabled: readonly boolean[];
   /** Everything that holds rules, and how many each held. */
@@ -115,6 +132,7 @@ class Reading implements StyleIndex {
     return (
       now.length === sheets.length &&
       now.every((sheet, i) => sheet === sheets[i] && !sheet.disabled === enabled[i]) &&
+      !this.unread.some(isHanded) &&
       this.groups.every(({ rules, length }) => rules.length === length) &&
       this.countProperties() === this.properties
     );
@@ -127,11 +145,9 @@ class Reading implements StyleIndex {
   }
 
   private readSheet(sheet: CSSStyleSheet, around: Around): void {
-    try {
-      this.readRules(sheet.cssRules, around);
-    } catch {
-      this.isPartial = true;
-    }
+    const rules = rulesIn(sheet);
+    if (rules) this.readRules(rules, around);
+    else this.unread.push(sheet);
   }
 
   private readRules(rules: CSSRuleList, around: Around): void {

@@ -2,7 +2,7 @@ import { perSheets, type FoundRule } from './style-index.js';
 
 /** The style rules of a document that its own style sheets and those of its origin hold, in their order. */
 export const styleRules: (document: Document) => readonly FoundRule[] = perSheets(({ rules }) =>
-  rules.filter(({ isSupported }) => isSupported),
+  rules.filter(({ isSupported, isOfOrigin }) => isSupported && isOfOrigin),
 );
 
 /** What makes room above an element. */
@@ -14,7 +14,13 @@ export const roomRules: (document: Document) => readonly FoundRule[] = perSheets
     const names = (property: string) => rule.style.getPropertyValue(property) !== '';
     const hasRoom = MAKES_ROOM.some(names);
     const hasHeight = names('height');
-    if (!rule.isSupported || !(hasRoom || hasHeight) || !rule.selector.includes(':target')) return false;
+    if (
+      !rule.isSupported ||
+      !rule.isOfOrigin ||
+      !(hasRoom || hasHeight) ||
+      !rule.selector.includes(':target')
+    )
+      return false;
     return /::?before/.test(rule.selector) ? hasHeight : hasRoom;
   }),
 );

@@ -1,4 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import pLimit from 'p-limit';
 import sharp from 'sharp';
@@ -157,6 +159,37 @@ describe('what goes by the width of the window without a media query', () => {
       );
     const sizes = [900, 400, 901, 620].map((width) => ({ width, height: 700 }));
     expect(await differing([folder], '1280x800', () => sizes)).toEqual([]);
+  });
+});
+
+describe('style sheets of another origin, which a page can not read', () => {
+  const SHEETS: Readonly<Record<string, string>> = {
+    '/fluid.css':
+      'h1 { font-size: 3vw; padding: 0 5% } @media (width > 500px) { p { float: left; text-indent: 2em } }',
+    '/importing.css': '@import url(fluid.css); p { border: 1px solid }',
+  };
+
+  it('are taken into account at each size, whether they come, import others or fail', async () => {
+    const elsewhere = createServer(({ url }, answer) => {
+      const css = SHEETS[url!];
+      answer.writeHead(css === undefined ? 404 : 200, { 'content-type': 'text/css' }).end(css);
+    });
+    await new Promise<void>((resolve) => elsewhere.listen(0, '127.0.0.1', resolve));
+    const { port } = elsewhere.address() as AddressInfo;
+    const folder = join(temp.path, 'elsewhere');
+    await mkdir(folder);
+    for (const names of [['fluid'], ['importing'], ['gone', 'fluid'], ['gone']]) {
+      const links = names.map(
+        (name) => `<link rel="stylesheet" href="http://127.0.0.1:${port}/${name}.css">`,
+      );
+      await writeFile(
+        join(folder, `${names.join('-')}.html`),
+        `<!doctype html><title>Elsewhere</title>${links.join('')}<h1>Lantern Isles</h1><p>Ferries to every island, every day of the week.</p>`,
+      );
+    }
+    const sizes = [900, 400, 901, 620, 401].map((width) => ({ width, height: 700 }));
+    expect(await differing([folder], '1280x800', () => sizes)).toEqual([]);
+    await new Promise((resolve) => elsewhere.close(resolve));
   });
 });
 

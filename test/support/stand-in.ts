@@ -80,7 +80,7 @@ function driverOf(
   const answers: Record<string, () => unknown> = {
     scrollThrough: () => ({ bounds: [] }),
     settle: () => ({ bounds: ['nothing moved'] }),
-    resized: () => ({ bounds: [], initialScale: 1 }),
+    resized: () => ({ bounds: [], initialScale: 1, unread: [] }),
     alter: () => undefined,
     collect: (): Collected => ({ snapshot: toWire(layout()), untold: [], suspects: [] }),
     trial: (): Collected => ({ snapshot: toWire(layout()), untold: [], suspects: [] }),

@@ -1,5 +1,6 @@
 import type { CDPSession } from 'puppeteer-core';
 import type { Declaration } from '../../core/cause/cause.js';
+import type { WrittenSheet } from '../../page/handed-sheets.js';
 import { scriptTexts } from './script-texts.js';
 import type { ScriptText, SheetText, StyleOrigins } from '../driver.js';
 import type { Generated } from '../probe.js';
@@ -43,6 +44,10 @@ export class ChromiumStyles implements StyleOrigins {
 
   async texts(): Promise<SheetText[]> {
     return (await this.opened()).texts();
+  }
+
+  async textsOf(addresses: readonly string[]): Promise<WrittenSheet[]> {
+    return (await this.opened()).textsOf(addresses);
   }
 
   scripts(): Promise<ScriptText[]> {

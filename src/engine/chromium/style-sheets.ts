@@ -1,5 +1,6 @@
 import type { CDPSession, Protocol } from 'puppeteer-core';
 import type { SheetText } from '../driver.js';
+import type { WrittenSheet } from '../../page/handed-sheets.js';
 import { shownAddress } from './shown-address.js';
 import { SourceMapConsumer, type RawSourceMap } from 'source-map-js';
 
@@ -78,6 +79,28 @@ export class StyleSheets {
       }),
     );
     return found.flat();
+  }
+
+  async textsOf(addresses: readonly string[]): Promise<WrittenSheet[]> {
+    const headers = [...this.headers.values()];
+    const found = await Promise.all(
+      addresses.map(async (address): Promise<WrittenSheet[]> => {
+        const header = headers.find(
+          ({ sourceURL, loadingFailed }) => sourceURL === address && loadingFailed !== true,
+        );
+        if (!header) return [];
+        const { styleSheetId } = header;
+        const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
+        return answer ? [{ address, css: answer.text }] : [];
+      }),
+    );
+    const written = found.flat();
+    const missing = addresses.filter((address) => !written.some((sheet) => sheet.address === address));
+    // One that did not come bears its address or the page's, as it happens; it says nothing.
+    const failed = headers.filter(({ loadingFailed }) => loadingFailed === true).length;
+    return missing.length > failed
+      ? written
+      : [...written, ...missing.map((address) => ({ address, css: '' }))];
   }
 
   private async mapped(
