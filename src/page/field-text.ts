@@ -107,7 +107,10 @@ export function fieldText(
   const isOneLine =
     field.localName === 'select' ||
     (field.localName === 'input' && (TYPED.has(field.type) || field.type in PATTERNS));
-  const isToBeSeen = kind === 'placeholder' || (isOneLine && text.length <= FEW_LETTERS);
+  // A list that shortens what was chosen in it still tells it by its beginning.
+  const isDropDown = field.localName === 'select' && style.textOverflow !== 'ellipsis';
+  const letters = isDropDown ? Math.min(text.length, (text.length * room) / wanted) : text.length;
+  const isToBeSeen = kind === 'placeholder' || (isOneLine && letters <= FEW_LETTERS);
   const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
 }

@@ -2,7 +2,7 @@ import type { Rect } from '../geometry/rect.js';
 import { pxOf } from '../css/lengths.js';
 import { perNode, perStyle } from './memo.js';
 import { scrollerOf } from './scrollers.js';
-import { fixedRoot } from './viewport-layer.js';
+import { fixedRoot, stickyRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Whether an element is sticky, wherever it sticks. */
@@ -58,6 +58,23 @@ export function isHeldAtRest(view: SnapshotView, i: NodeIndex): boolean {
     return distance > 0 && scrolled[axis] === 0 && Math.abs(box[axis] - window[axis] - distance) <= CLOSE_PX;
   };
   return isHeld('top', 'y') || isHeld('left', 'x');
+}
+
+/**
+ * Whether of two elements one sticks while the other scrolls by, so that they may meet now and not later. Not so as long as nothing is
+ * scrolled and what sticks at the top or left stands where the flow has it: what lies on it there would only be scrolled further
+ * over it.
+ */
+export function passOneAnother(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
+  const [ofA, ofB] = [stickyRoot(view, a), stickyRoot(view, b)];
+  return ofA !== ofB && [ofA, ofB].some((sticky) => sticky >= 0 && !standsInPlace(view, sticky));
+}
+
+function standsInPlace(view: SnapshotView, i: NodeIndex): boolean {
+  const holder = scrollerOf(view, view.parent(i));
+  const { x, y } = holder < 0 ? view.snapshot.scroll : view.scrolledBy(holder);
+  const sticksLater = pxOf(view.style(i, 'bottom')) === null && pxOf(view.style(i, 'right')) === null;
+  return x === 0 && y === 0 && sticksLater && !isHeldAtRest(view, i);
 }
 
 /** The box in which a sticky element stays: its parent's; of a cell or row, the table's. */

@@ -30,9 +30,10 @@ interface Out {
 export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const { view } = scene;
   const found = scene.covers.flatMap(({ node, rect }): Out[] => {
-    if (node <= view.body || isInline(view, node) || isPutThere(scene, node)) return [];
+    if (node <= view.body || isInline(view, node)) return [];
     const box = drawnAround(scene, node);
-    if (box < 0 || told.has(box)) return [];
+    if (box < 0 || told.has(box) || (isPutThere(scene, node) && !isFilling(scene, node, rect, box)))
+      return [];
     const around = view.box(box);
     // What is beside its panel altogether was put there.
     if (around.width < 4 || around.height < 4 || !intersect(rect, around)) return [];
@@ -62,6 +63,36 @@ function isPutThere(scene: Scene, i: NodeIndex): boolean {
   const holdsWords = () =>
     scene.inksIn(view.box(i)).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
   return !(isGrownInPlace(view, i) && holdsWords());
+}
+
+/** Less than this apart, two edges are one. */
+const FLUSH_PX = 2;
+
+/**
+ * Put into a bordered box so that it lies along three of its sides, and past the fourth: what fills a scale, more than the whole of
+ * it. With words it would be a list that opens over its field.
+ */
+function isFilling(scene: Scene, i: NodeIndex, rect: Rect, box: NodeIndex): boolean {
+  const { view } = scene;
+  if (view.style(i, 'position') !== 'absolute' || Number(view.style(i, 'z-index')) < 0) return false;
+  const inner = view.paddingBox(box);
+  const outer = view.box(box);
+  const sides = [
+    { off: rect.x - inner.x, border: inner.x - outer.x },
+    {
+      off: inner.x + inner.width - rect.x - rect.width,
+      border: outer.x + outer.width - inner.x - inner.width,
+    },
+    { off: rect.y - inner.y, border: inner.y - outer.y },
+    {
+      off: inner.y + inner.height - rect.y - rect.height,
+      border: outer.y + outer.height - inner.y - inner.height,
+    },
+  ];
+  const past = sides.filter(({ off }) => off < -FLUSH_PX);
+  if (past.length !== 1 || past[0]!.border <= 0) return false;
+  if (sides.some(({ off }) => off > FLUSH_PX)) return false;
+  return !scene.inksIn(rect).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
 }
 
 /** The nearest drawn box that holds an element in the page's flow; −1 where there is none, or something on the way was moved. */

@@ -140,7 +140,8 @@ function ranOutOfBlock(
   return block > cutter && outAlong(ink.full, view.box(block), axis) > 2 ? block : undefined;
 }
 
-function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {
+function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Clipping>): Sighting {
+  const { view } = scene;
   const worth = ({ loss }: Clipping) => loss.px + (loss.ink.kind === 'text' ? 0 : 10_000);
   const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
   const { loss, shortened } = worst;
@@ -148,7 +149,9 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     ({ culprit, loss: { ink } }) => culprit === worst.culprit && !isOfACutControl(view, ink, entries),
   ).length;
   const { more, isMany } = andMore(cut - 1);
-  const what = capital(nameOf(view, loss.ink)) + more;
+  // It is named for what it does to something else, which has the room that it leaves.
+  const isBeside = worst.culprit !== loss.cutter && !scene.contains(worst.culprit, loss.ink.node);
+  const what = `${capital(nameOf(view, loss.ink))}${more}${isBeside ? ' beside it' : ''}`;
   const verb = isMany ? ['are', 'lose'] : ['is', 'loses'];
   const isMild = entries.every((entry) => entry.shortened !== null);
   const lost = isMild

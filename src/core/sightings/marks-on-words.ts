@@ -8,7 +8,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A larger sign, or picture of a file, is a ground, CSS px. */
 const MOST_SIDE = 48;
-/** Larger drawings are grounds, frames and flourishes, CSS px. */
+/** A larger drawing is no sign, CSS px. */
 const MOST_DRAWN = 120;
 /** A row of signs, stars for instance, CSS px. */
 const MOST_ROW = 120;
@@ -16,8 +16,8 @@ const MOST_ROW = 120;
 const LEAST_OPACITY = 0.35;
 
 /**
- * Signs and small drawings that stand over words by their boxes, since one of the two was moved there: `▾` at the end of a label, a
- * glass in a field. How much of a box a sign or a drawing fills, nobody knows but pixels.
+ * Signs and drawings that stand over words by their boxes, since one of the two was moved there: `▾` at the end of a label, a glass in
+ * a field, a wave along the edge of a panel. How much of a box a sign or a drawing fills, nobody knows but pixels.
  */
 export function marksOnWords(scene: Scene): { readonly cover: Cover; readonly ink: Ink }[] {
   return scene.inks
@@ -35,9 +35,17 @@ export function marksOnWords(scene: Scene): { readonly cover: Cover; readonly in
 
 /** Pictures of files are opaque boxes until they are looked at: they are there already. */
 function isMark({ view }: Scene, mark: Ink): boolean {
-  const { width, height } = mark.full;
-  if (mark.kind === 'text') return isSymbols(view, mark) && height <= MOST_SIDE && width <= MOST_ROW;
-  return view.tag(mark.node) === 'svg' && width <= MOST_DRAWN && height <= MOST_DRAWN;
+  if (mark.kind === 'text') {
+    const { width, height } = mark.full;
+    return isSymbols(view, mark) && height <= MOST_SIDE && width <= MOST_ROW;
+  }
+  return view.tag(mark.node) === 'svg';
+}
+
+/** A drawing of which words have to be hidden; a sign has only to lie on them. */
+export function isLargeDrawing(view: SnapshotView, i: NodeIndex): boolean {
+  const { width, height } = view.box(i);
+  return view.tag(i) === 'svg' && Math.max(width, height) > MOST_DRAWN;
 }
 
 /** A picture so small that it is a sign, most of whose box is clear. */

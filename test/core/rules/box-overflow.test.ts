@@ -1,5 +1,6 @@
 import { boxOverflow } from '../../../src/core/rules/overflow/box-overflow.js';
 import { CARD, line, seenBy, WHITE } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
 
 const WIDE = { width: 400, height: 800 };
 
@@ -130,4 +131,39 @@ test('a box too low for its button, unless it waits beside the screen that it is
   };
   expect(panel(20)).toEqual(['#button y 20']);
   expect(panel(440)).toEqual([]);
+});
+
+describe('what is put along three sides of a bordered box', () => {
+  const fill = (box: Node['box'], more: Partial<Node> = {}): Node => ({
+    tag: 'i',
+    id: 'fill',
+    box,
+    style: { ...WHITE, position: 'absolute' },
+    ...more,
+  });
+  const scale = (child: Node): Node => ({
+    tag: 'div',
+    box: [100, 100, 60, 120],
+    style: { ...CARD, position: 'relative' },
+    border: [2, 2, 2, 2],
+    children: [child],
+  });
+
+  it('is more than the whole of it past the fourth', () => {
+    expect(seenBy(boxOverflow, WIDE, [scale(fill([102, 70, 56, 148]))])).toEqual(['#fill y 30']);
+    expect(seenBy(boxOverflow, WIDE, [scale(fill([102, 102, 90, 116]))])).toEqual(['#fill x 32']);
+  });
+
+  it.each<[string, Node]>([
+    ['a share of it', fill([102, 160, 56, 58])],
+    ['beside one of the three', fill([110, 70, 40, 148])],
+    ['past two', fill([102, 70, 56, 190])],
+    ['a list over its field', fill([102, 102, 56, 200], { lines: [line(104, 230, 40)] })],
+    [
+      'a shade behind it',
+      fill([102, 102, 56, 130], { style: { ...WHITE, position: 'absolute', 'z-index': '-1' } }),
+    ],
+  ])('is no fault: %s', (_, child) => {
+    expect(seenBy(boxOverflow, WIDE, [scale(child)])).toEqual([]);
+  });
 });

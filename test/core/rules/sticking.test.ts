@@ -1,5 +1,6 @@
 import { FLAG_HEADING } from '../../../src/core/layout/snapshot.js';
 import { covered } from '../../../src/core/rules/overlap/covered.js';
+import { textOverlap } from '../../../src/core/rules/overlap/text-overlap.js';
 import { CARD, line, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 
@@ -69,4 +70,31 @@ test('headings of whatever rank push one another away; another bar lies on them'
   const headings = [bar('h1', 0, FLAG_HEADING), bar('h3', 700, FLAG_HEADING)];
   expect(seenBy(covered, PAGE, [article(headings)])).toEqual([]);
   expect(seenBy(covered, PAGE, [article([bar('h1', 0, FLAG_HEADING), bar('div', 700)])])).toHaveLength(1);
+});
+
+describe('words on a head that sticks and was not scrolled yet', () => {
+  const head = (style: Record<string, string>, y = 20): Node => ({
+    tag: 'h2',
+    box: [0, y, 400, 40],
+    style: { position: 'sticky', ...style },
+    lines: [line(10, y + 10, 180, 'Names of the boats')],
+  });
+  const note = (y: number): Node => ({
+    tag: 'p',
+    id: 'note',
+    box: [0, y, 400, 20],
+    style: { position: 'relative', top: '-40px' },
+    lines: [line(100, y, 180, 'Seven in the morning')],
+  });
+
+  test('are a fault where the head stands in its place: scrolling takes them further over it', () => {
+    expect(seenBy(textOverlap, PAGE, [head({ top: '0px' }), note(30)])).toEqual([
+      expect.stringMatching(/^#note y /),
+    ]);
+  });
+
+  test('are none where the head is held away from its place, so that they may pass', () => {
+    expect(seenBy(textOverlap, PAGE, [head({ top: '20px' }), note(30)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [head({ bottom: '0px' }, 560), note(570)])).toEqual([]);
+  });
 });

@@ -28,16 +28,16 @@ const found = (...nodes: readonly Node[]) => {
   );
 };
 
-test('signs and small drawings that were moved over words', () => {
+test('signs and drawings that were moved over words', () => {
   expect(found(words, sign('▼'))).toEqual(['mark on words']);
   expect(found(words, sign('★★★☆', MOVED, 60))).toEqual(['mark on words']);
   expect(found(words, drawing(24))).toEqual(['mark on words']);
+  expect(found(words, drawing(140))).toEqual(['mark on words']);
   expect(found({ ...words, children: [sign('▼')] })).toEqual(['mark on words']);
 });
 
 test.each<[string, readonly Node[]]>([
   ['letters', [words, sign('NEW')]],
-  ['a large drawing, which is a ground or a frame', [words, drawing(140)]],
   ['what the flow has put beside words', [words, sign('▼', {})]],
   ['what lies behind them', [sign('▼', { ...MOVED, 'z-index': '-1' }), words]],
   ['what hardly shows', [words, sign('▼', { ...MOVED, opacity: '0.2' })]],

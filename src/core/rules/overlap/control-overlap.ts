@@ -12,7 +12,8 @@ import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
 import { FLAG_FIELD, FLAG_REPLACED } from '../../layout/snapshot.js';
-import { fixedRoot, stickyRoot } from '../../layout/viewport-layer.js';
+import { passOneAnother } from '../../layout/sticking.js';
+import { fixedRoot } from '../../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
 import { capital, nameOf, onScreen } from '../../sightings/words.js';
@@ -66,7 +67,7 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
     return null;
   if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
-  if (stickyRoot(view, control.node) !== stickyRoot(view, other.node)) return null;
+  if (passOneAnother(view, control.node, other.node)) return null;
   if (isFreedInScroller(view, other.node, common, control.node, control.shown!)) return null;
   if (isFreedInScroller(view, control.node, common, other.node, other.shown!)) return null;
   const found =

@@ -25,7 +25,7 @@ import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
 import { coveredColumns } from '../../sightings/covered-columns.js';
-import { isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js';
+import { isLargeDrawing, isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
@@ -172,7 +172,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (!common || !scene.isOnPage(common, ink.node)) return null;
   const isAway =
     isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || as === 'at-end';
-  let doubt = as === 'mark' ? markDoubt(common) : doubtOf(view, ink, cover, common);
+  let doubt = as === 'mark' ? markDoubt(view, cover.node, common) : doubtOf(view, ink, cover, common);
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
   // Where the page stands after loading, a look can tell.
@@ -204,8 +204,9 @@ const MARK_SHARE = 0.12;
 /** Boxes of signs have room round them, CSS px. */
 const LEAST_MARK = 3;
 
-function markDoubt({ width, height }: Rect): Hiding['doubt'] | null {
-  return width >= LEAST_MARK && height >= LEAST_MARK ? 'mark' : null;
+function markDoubt(view: SnapshotView, i: NodeIndex, { width, height }: Rect): Hiding['doubt'] | null {
+  if (Math.min(width, height) < LEAST_MARK) return null;
+  return isLargeDrawing(view, i) ? 'slight' : 'mark';
 }
 
 /** Whether boxes tell that something is lost; null where they tell that nothing is. */

@@ -10,7 +10,8 @@ import { areApart } from '../../layout/rotated.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
-import { fixedRoot, isFreedByScrolling, stickyRoot } from '../../layout/viewport-layer.js';
+import { passOneAnother } from '../../layout/sticking.js';
+import { fixedRoot, isFreedByScrolling } from '../../layout/viewport-layer.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
@@ -169,7 +170,7 @@ function isPassing(scene: Scene, upper: Ink, lower: Ink): boolean {
     const [still, moving] = fixedUpper >= 0 ? [upper, lower] : [lower, upper];
     return isFreedByScrolling(view, moving.shown!, still.shown!);
   }
-  return stickyRoot(view, upper.node) !== stickyRoot(view, lower.node);
+  return passOneAnother(view, upper.node, lower.node);
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
