@@ -25,10 +25,22 @@ interface Words {
   readonly kind: 'label' | 'placeholder' | 'value';
 }
 
+/** A list of which several rows are seen. */
+function isOpenList(field: HTMLSelectElement): boolean {
+  return field.multiple || field.size > 1;
+}
+
+/** Of an open list, the row that needs the most room. */
+function longestOf({ options }: HTMLSelectElement): HTMLOptionElement | undefined {
+  let longest = options[0];
+  for (const option of options) if (option.label.length > longest!.label.length) longest = option;
+  return longest;
+}
+
 function wordsOf(field: Field): Words | null {
   if ('selectedOptions' in field) {
-    const isList = field.multiple || field.size > 1;
-    return isList ? null : { text: field.selectedOptions[0]?.label ?? '', kind: 'value' };
+    const shown = isOpenList(field) ? [longestOf(field)] : field.selectedOptions;
+    return { text: shown[0]?.label ?? '', kind: 'value' };
   }
   const type = field.localName === 'input' ? field.type : 'text';
   if (BUTTONS.has(type)) return { text: field.value, kind: 'label' };
@@ -59,6 +71,8 @@ function dayOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;
 const LIST_END = 16;
+/** And on either side of a row of a list that is open. */
+const ROW_EDGE = 2;
 /** What that is off by in other versions, CSS px. */
 const LIST_SLACK = 6;
 
@@ -78,7 +92,8 @@ export function fieldText(
   const { text, kind } = words;
   const of = (value: string) => Number.parseFloat(value) || 0;
   const isList = field.localName === 'select' && style.appearance !== 'none';
-  const [listStart, listEnd] = isList ? [LIST_START, LIST_END] : [0, 0];
+  const isOpen = 'selectedOptions' in field && isOpenList(field);
+  const [listStart, listEnd] = isOpen ? [ROW_EDGE, ROW_EDGE] : isList ? [LIST_START, LIST_END] : [0, 0];
   const room =
     rect.width -
     of(style.paddingLeft) -
@@ -101,15 +116,16 @@ export function fieldText(
   const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
   // The chosen words of a list that is too low for them begin at its top, what is typed stays in the middle of its field.
-  const isAtTop = field.localName === 'textarea' || (field.localName === 'select' && bottom - top < height);
+  const isAtTop =
+    isOpen || field.localName === 'textarea' || (field.localName === 'select' && bottom - top < height);
   const y = isAtTop ? top : (top + bottom - height) / 2;
   // A long value is there to be scrolled; of a few letters or figures each counts.
   const isOneLine =
     field.localName === 'select' ||
     (field.localName === 'input' && (TYPED.has(field.type) || field.type in PATTERNS));
-  // A list that shortens what was chosen in it still tells it by its beginning.
-  const isDropDown = field.localName === 'select' && style.textOverflow !== 'ellipsis';
-  const letters = isDropDown ? Math.min(text.length, (text.length * room) / wanted) : text.length;
+  // A list that shortens its choices still tells them by their beginnings.
+  const maySayLess = field.localName === 'select' && style.textOverflow !== 'ellipsis';
+  const letters = maySayLess ? Math.min(text.length, (text.length * room) / wanted) : text.length;
   const isToBeSeen = kind === 'placeholder' || (isOneLine && letters <= FEW_LETTERS);
   const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };

@@ -12,6 +12,7 @@ import {
   FLAG_OVERLAY,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
+  FLAG_PLAYER,
   FLAG_STILL_FRAME,
   FLAG_REPLACED,
   FLAG_TOP_LAYER,
@@ -91,6 +92,7 @@ export function flagsOf(element: Element, tag: string, referred: Referred): numb
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
     flags |= FLAG_ARIA_HIDDEN;
   if (PICTURES.has(tag)) flags |= FLAG_PICTURE;
+  if ((tag === 'video' || tag === 'audio') && element.hasAttribute('controls')) flags |= FLAG_PLAYER;
   if (tag === 'iframe' && isStill(element)) flags |= FLAG_STILL_FRAME;
   if (FIELDS.has(tag) || (tag === 'input' && !NO_FIELD.test((element as HTMLInputElement).type)))
     flags |= FLAG_FIELD;

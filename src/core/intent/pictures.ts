@@ -1,9 +1,13 @@
 import { isOutOfFlow } from '../layout/displace.js';
+import { FLAG_PLAYER } from '../layout/snapshot.js';
 import type { Loss } from './loss.js';
-import type { Scene } from '../layout/scene.js';
+import type { Ink, Scene } from '../layout/scene.js';
 
 /** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height. */
 const LEAST_OF_CHART = 0.25;
+
+/** Of the keys of a player so much may go, CSS px. */
+const LEAST_OF_KEYS = 8;
 
 /**
  * A picture that its frame crops: the frame holds nothing else in flow, or the picture is positioned, moved or made to fill
@@ -12,6 +16,7 @@ const LEAST_OF_CHART = 0.25;
 export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape }: Loss): boolean {
   if (byShape === true) return false;
   const { view } = scene;
+  if (view.has(ink.node, FLAG_PLAYER) && losesKeys(ink, axis)) return false;
   const fit = view.style(ink.node, 'object-fit');
   if (fit === 'cover' || fit === 'none' || fit === 'scale-down') return true;
   for (let at = ink.node; at > cutter; at = view.parent(at)) {
@@ -29,4 +34,11 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
         scene.contains(cutter, other.node) &&
         !scene.contains(ink.node, other.node),
     );
+}
+
+/** Whether a player is cut off at a side or from below, where its keys are. */
+function losesKeys({ full, shown }: Ink, axis: 'x' | 'y'): boolean {
+  if (!shown) return true;
+  if (axis === 'x') return full.width - shown.width > LEAST_OF_KEYS;
+  return full.y + full.height - shown.y - shown.height > LEAST_OF_KEYS;
 }

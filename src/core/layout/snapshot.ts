@@ -178,6 +178,8 @@ export const FLAG_OVERLAY = 32768;
 
 /** A frame whose document may not be scrolled. */
 export const FLAG_STILL_FRAME = 65536;
+/** A video or a sound that is played by keys of its own, along its lower edge. */
+export const FLAG_PLAYER = 131072;
 
 /** What the setting of a text tells, in this order. */
 export const SETTING_PROPERTIES = [

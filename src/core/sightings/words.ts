@@ -1,5 +1,5 @@
 import type { Ink } from '../layout/scene.js';
-import { FLAG_FIELD } from '../layout/snapshot.js';
+import { FLAG_FIELD, FLAG_PLAYER } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { RenderView } from './sighting.js';
 
@@ -21,7 +21,8 @@ export function quoted(view: SnapshotView, { line }: Ink): string {
 /** What a reader sees or uses: `the text “…”`, `the link “Book now”`, `a picture`. */
 export function nameOf(view: SnapshotView, ink: Ink): string {
   if (ink.kind === 'text') return `the text ${quoted(view, ink)}`;
-  return ink.kind === 'control' ? controlName(view, ink.node) : `a ${ink.kind}`;
+  if (ink.kind === 'control') return controlName(view, ink.node);
+  return view.has(ink.node, FLAG_PLAYER) ? 'a player' : `a ${ink.kind}`;
 }
 
 const CONTROLS: Readonly<Record<string, string>> = {

@@ -6,6 +6,7 @@ import {
   FLAG_CONTROLLED,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
+  FLAG_PLAYER,
   FLAG_REPLACED,
 } from '../../../src/core/layout/snapshot.js';
 import { CARD, line, renderOf, seenBy } from '../../support/render.js';
@@ -289,8 +290,8 @@ describe('a picture and the shape that cuts it', () => {
   });
 });
 
-test('a picture is cropped from below, a chart that a script draws loses what is cut off', () => {
-  const held = (tag: string, height: number) =>
+test('a picture is cropped from below, a chart that a script draws loses what is cut off, and a player its keys', () => {
+  const held = (tag: string, height: number, flags = 0) =>
     seenBy(controlClipped, PAGE, [
       {
         tag: 'div',
@@ -299,10 +300,18 @@ test('a picture is cropped from below, a chart that a script draws loses what is
         style: { ...CARD, ...HIDDEN },
         children: [
           { tag: 'p', box: [0, 0, 300, 20] as const, lines: [line(4, 0, 100)] },
-          { tag, id: 'chart', box: [0, 20, 300, height] as const, flags: FLAG_PICTURE | FLAG_REPLACED },
+          {
+            tag,
+            id: 'chart',
+            box: [0, 20, 300, height] as const,
+            flags: FLAG_PICTURE | FLAG_REPLACED | flags,
+          },
         ],
       },
     ]);
+  expect(held('video', 200, FLAG_PLAYER)).toEqual(['#card y 100']);
+  expect(held('video', 105, FLAG_PLAYER)).toEqual([]);
+  expect(held('video', 200)).toEqual([]);
   expect(held('canvas', 200)).toEqual(['#card y 100']);
   expect(held('canvas', 120)).toEqual([]);
   expect(held('img', 200)).toEqual([]);
