@@ -51,11 +51,13 @@ const seenBorders = perStyle((view, i) =>
 );
 
 function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
-  const { border } = view.snapshot.nodes;
-  const seen = seenBorders(view, i);
-  let drawn = 0;
-  for (let side = 0; side < 4; side++) if (border[4 * i + side]! > 0 && seen[side]) drawn++;
-  return drawn >= 3;
+  return SIDES.filter((side) => hasBorderAt(view, i, side)).length >= 3;
+}
+
+/** Whether a border is seen at one side of a box. */
+export function hasBorderAt(view: SnapshotView, i: NodeIndex, side: (typeof SIDES)[number]): boolean {
+  const at = SIDES.indexOf(side);
+  return view.snapshot.nodes.border[4 * i + at]! > 0 && seenBorders(view, i)[at]!;
 }
 
 /** Whether a picture or gradient is drawn behind what an element holds. */

@@ -167,3 +167,31 @@ describe('what is put along three sides of a bordered box', () => {
     expect(seenBy(boxOverflow, WIDE, [scale(child)])).toEqual([]);
   });
 });
+
+describe('a line at one side of a box that is not drawn otherwise', () => {
+  const ruled = (border: readonly [number, number, number, number], height: number): Node => ({
+    tag: 'h3',
+    id: 'head',
+    box: [20, 20, 200, height],
+    style: {
+      height: `${height}px`,
+      'border-bottom-color': 'rgb(90, 90, 90)',
+      'border-top-color': 'rgb(90, 90, 90)',
+    },
+    border,
+    lines: [line(24, 28, 120)],
+  });
+
+  it('that runs through its words', () => {
+    expect(seenBy(boxOverflow, WIDE, [ruled([0, 0, 1, 0], 18)])).toEqual([
+      expect.stringMatching(/^#head y /),
+    ]);
+  });
+
+  it('that is at another side, or keeps clear of them', () => {
+    expect(seenBy(boxOverflow, WIDE, [ruled([1, 0, 0, 0], 18)])).toEqual([]);
+    expect(seenBy(boxOverflow, WIDE, [ruled([0, 0, 0, 0], 18)])).toEqual([]);
+    expect(seenBy(boxOverflow, WIDE, [ruled([0, 0, 1, 0], 28)])).toEqual([]);
+    expect(seenBy(boxOverflow, WIDE, [ruled([0, 0, 1, 0], 6)])).toEqual([]);
+  });
+});

@@ -6,7 +6,7 @@ import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
 import { heightFrom } from '../../layout/own-size.js';
-import { isDrawn, isOpaque } from '../../layout/paint.js';
+import { hasBorderAt, isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -75,12 +75,18 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   if (!shown || !scene.isOnPage(shown, ink.node) || isDecoration(scene, ink.node)) return null;
   const moved = { x: false, y: false };
   let isHeld = false;
+  let hasGround = false;
   // What took the ink out of its place, the outermost of several: at fault for what that does up or down.
   let [placed, pulledBy] = [-1, -1];
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
-    if (isAround && scene.painted[at] && !isInline(view, at) && isDrawn(view, at)) {
+    if (
+      isAround &&
+      scene.painted[at] &&
+      !isInline(view, at) &&
+      (isDrawn(view, at) || (!hasGround && isCrossedByBorder(view, shown, at)))
+    ) {
       const found = escapeFrom(scene, ink, shown, at, moved);
       if (found && placed < 0) return found;
       if (found && isCrossed(view, found)) return found.axis === 'y' ? { ...found, culprit: placed } : found;
@@ -90,6 +96,7 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
       if (pulled && pulled.axis === 'y' && isCrossed(view, pulled)) return { ...pulled, culprit: pulledBy };
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
+    hasGround ||= isOpaque(view, at);
     isHeld ||= isAround && !isInline(view, at) && (isDrawn(view, at) || isOpaque(view, at));
     const displacement = displacementOf(view, at);
     if (displacement === null) continue;
@@ -107,6 +114,23 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     if (Math.min(top, bottom) < 0) [moved.y, pulledBy] = [true, at];
   }
   return null;
+}
+
+/** Whether a line at one of a box's sides runs through an ink, a good part of it on either side. */
+function isCrossedByBorder(view: SnapshotView, shown: Rect, box: NodeIndex): boolean {
+  const around = view.box(box);
+  const within = intersect(shown, around);
+  if (!within) return false;
+  const out = {
+    top: around.y - shown.y,
+    bottom: shown.y + shown.height - around.y - around.height,
+    left: around.x - shown.x,
+    right: shown.x + shown.width - around.x - around.width,
+  };
+  return (['top', 'right', 'bottom', 'left'] as const).some((side) => {
+    const inside = /top|bottom/.test(side) ? within.height : within.width;
+    return Math.min(out[side], inside) >= LEAST_EITHER_SIDE && hasBorderAt(view, box, side);
+  });
 }
 
 /** What is above the page is out of reach, and not seen to be out of a box. */
