@@ -20,3 +20,12 @@ export function hasEdges(column: readonly number[], row: number): boolean {
 export function sidesOf(box: Box): { left: number; right: number } {
   return { left: box.x, right: box.x + box.width };
 }
+
+/** The content box of a row, from its border box. */
+export function contentBox(
+  { border, padding }: { readonly border: readonly number[]; readonly padding: readonly number[] },
+  box: Box,
+  row: number,
+): Box {
+  return insetBy(insetBy(box, border, row), padding, row);
+}

@@ -1,0 +1,77 @@
+import { FLAG_ARIA_HIDDEN, FLAG_RENDERED, KIND_AFTER, KIND_BEFORE } from '../core/layout/snapshot.js';
+import { contentBox, hasEdges } from './boxes.js';
+import { NO_NAMES } from './element-facts.js';
+import { isReadable } from './generated.js';
+import { uidOfGenerated, type Generated } from './identity.js';
+import type { LineColumns } from './line-columns.js';
+import { ListMarkers } from './list-markers.js';
+import type { NodeColumns } from './node-columns.js';
+import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
+import type { Inherited } from './walk.js';
+
+/** The rows of what style sheets put before and after elements, and of the numbers of lists. */
+export class GeneratedRows {
+  /** Rows of pseudo-elements of which the DOM tells neither box nor text. */
+  readonly untold: number[] = [];
+  private readonly markers = new ListMarkers();
+
+  /** @param elements by row; each row that is added is noted there */
+  constructor(
+    private readonly nodes: NodeColumns,
+    private readonly text: LineColumns,
+    private readonly elements: (Element | Generated | null | undefined)[],
+    private readonly range: Range,
+  ) {}
+
+  addPseudo(element: Element, which: '::before' | '::after', of: Inherited): void {
+    const style = getComputedStyle(element, which);
+    if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
+    const holder = style.position === 'fixed' ? of.fixed : of.positioned;
+    const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
+    const node = this.add({ host: element, which }, of, box, style);
+    // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
+    const { padding, border } = this.nodes.columns;
+    const isBare = style.display === 'inline' && !hasEdges(padding, node) && !hasEdges(border, node);
+    const isTold = (box !== null || isBare) && !isReadable(style.content);
+    if (!isTold && style.visibility === 'visible' && style.display !== 'contents') this.untold.push(node);
+  }
+
+  /** The number of an item of a list, which the tree knows nothing of, with its words. */
+  addMarker(item: Element, style: CSSStyleDeclaration, rect: Box, of: Inherited): void {
+    const marker = this.markers.of(item, style, rect, this.range);
+    if (!marker) return;
+    const { box, text } = marker;
+    const node = this.add({ host: item, which: '::marker' }, of, box, getComputedStyle(item, '::marker'));
+    const face = this.text.face(this.nodes.value(node, 'font-family'), text);
+    this.text.add(node, of.frame, box, text, 0, face);
+  }
+
+  private add(generated: Generated, of: Inherited, box: Box | null, style: CSSStyleDeclaration): number {
+    const node = this.nodes.add(of, {
+      uid: uidOfGenerated(generated),
+      kind: generated.which === '::after' ? KIND_AFTER : KIND_BEFORE,
+      tag: generated.which,
+      names: NO_NAMES,
+      nth: 0,
+      flags: (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0),
+      element: null,
+      style,
+      rect: box,
+      hasText: true,
+    });
+    this.elements[node] = generated;
+    return node;
+  }
+
+  private hostOf(element: Element, { node, display }: Inherited): Host {
+    const { nodes } = this;
+    const content = contentBox(nodes.columns, element.getBoundingClientRect(), node);
+    const isContext =
+      !/^(block|list-item)$/.test(display) ||
+      nodes.value(node, 'overflow-x') !== 'visible' ||
+      nodes.value(node, 'float') !== 'none';
+    const { border, padding } = nodes.columns;
+    const holdsTopMargin = isContext || border[4 * node]! > 0 || padding[4 * node]! > 0;
+    return { element, display, content, holdsTopMargin };
+  }
+}
