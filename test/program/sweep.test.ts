@@ -232,6 +232,16 @@ test.each([
   expect(outcome.stderr).toContain(message);
 });
 
+test('a page that moves by itself is searched to its end, without what moves, and says so', async () => {
+  const { sweep, findings } = await temp.swept('clock.html', '--from', '400', '--to', '900');
+  expect(sweep![0]).toMatchObject({ whole: true, anew: false });
+  expect(sweep![0]!.notes).toEqual([expect.stringMatching(/^it changes by itself while it is looked at/)]);
+  expect(sweep![0]!.layouts).toBeLessThan(90);
+  expect(findings.map(({ selector, spans }) => [selector, spans])).toEqual([
+    ['div.wide', { clock: [[400, 559]] }],
+  ]);
+});
+
 test('a page that shows something else on a second visit is confirmed by first ones', async () => {
   const { sweep, findings } = await temp.swept('visited.html', '--from', '400', '--to', '700');
   expect(sweep![0]).toMatchObject({ anew: false, whole: true, notes: [] });

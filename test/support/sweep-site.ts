@@ -35,6 +35,9 @@ const PAGES: Readonly<Record<string, string>> = {
   'anew.html': `${meta}<title>Anew</title><body style="margin:0"><main></main><script>
     const build = () => { document.querySelector('main').innerHTML = '<ul style="display:grid;grid-template-columns:repeat(' + (innerWidth > 640 ? 2 : 1) + ',1fr);margin:0;padding:0">${boats}</ul><div style="width:500px;background:#0a8">Five hundred</div>'; };
     addEventListener('resize', build); build();</script>`,
+  // A boat goes to and fro by a script, which is no animation that could be brought to its end.
+  'clock.html': `${meta}<title>Clock</title><style>body { margin: 0 } #sea { position: relative; height: 40px } #boat { position: absolute; top: 0; width: 40px } .wide { width: 560px; background: #0a8 } @media (min-width: 640px) { .wide { width: auto } }</style><div id="sea"><b id="boat">Boat</b></div><div class="wide">Five hundred and sixty</div><script>
+    let at = 0; setInterval(() => { at = (at + 17) % 200; document.getElementById('boat').style.left = at + 'px'; }, 20);</script>`,
   'endless.html': `${meta}<title>Endless</title><p>Words.</p><script>addEventListener('resize', () => { if (innerWidth < 700) for (;;); })</script>`,
   'container.html': `${meta}<title>Container</title><body style="margin:0"><x-card></x-card><div style="width:calc(50vw + 200px);background:#0a8">Half and two hundred</div><script>
     customElements.define('x-card', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML =

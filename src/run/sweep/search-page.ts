@@ -6,6 +6,7 @@ import { openTurns, type ContainerSize } from '../../core/sweep/container-spans.
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
 import { environmentOf } from '../../core/sweep/environment.js';
+import { movedBetween, unfollow } from '../../core/sweep/moving.js';
 import type { Sample } from '../../core/sweep/sample.js';
 import { conditionFor, queryStyleOf } from '../../core/sweep/containing-condition.js';
 import { reportQueries, shortStretches, type QueryReport } from '../../core/sweep/query-report.js';
@@ -54,10 +55,17 @@ export async function searchPage(
   const span: Span = { min: range.from, max: range.to };
   const notes: string[] = [];
   let layouts = 0;
+  /** Elements that move by themselves, once they are known. */
+  const moving = new Set<number>();
   const counted = (look: (size: number) => Promise<Sample>) => (size: number) => {
     layouts++;
     onLooked(layouts);
     return look(size);
+  };
+  const followed = (look: (size: number) => Promise<Sample>) => async (size: number) => {
+    const sample = await look(size);
+    unfollow(sample, moving);
+    return sample;
   };
   const options = {
     from: range.from,
@@ -72,14 +80,19 @@ export async function searchPage(
     const changesAt = new Map<number, string>();
     const onBegin = (before: Sample, after: Sample) =>
       changesAt.set(after.width, changeTexts(before, after).join('; '));
-    const inPlace = counted((size) => copies.inPlace(size));
-    const anew = counted((size) => copies.anew(size));
+    const whole = counted((size) => copies.inPlace(size));
+    const inPlace = followed(whole);
+    const anew = followed(counted((size) => copies.anew(size)));
     let steadiness: Steadiness = 'same';
     let searched = await search(inPlace, {
       ...options,
       begins,
       onBegin,
-      isSteady: async (samples) => (steadiness = await steadinessOf(samples, inPlace)) !== 'way',
+      isSteady: async (samples) => {
+        steadiness = await steadinessOf(samples, inPlace, moving);
+        for (const sample of samples) unfollow(sample, moving);
+        return steadiness !== 'way';
+      },
     });
     const way = steadiness as Steadiness;
     const again = counted((size) => copies.again(size));
@@ -98,7 +111,8 @@ export async function searchPage(
         onBegin,
       });
     }
-    const isMoving = !searched.isWhole && way !== 'time' && (await movesByItself(range.to, inPlace));
+    const mayMove = moving.size > 0 || !searched.isWhole;
+    const isMoving = mayMove && (await movesByItself(range.to, whole));
     if (way === 'time' || isMoving)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
     else if (!searched.isWhole)
@@ -241,15 +255,18 @@ type Steadiness = 'same' | 'way' | 'time';
  * Whether a page shows something else where its window comes to a size from the other side (`way`), or where it is looked at twice
  * (`time`).
  * @param samples that were come to from below, by and large
+ * @param moving takes the numbers of elements that stand elsewhere when they are looked at once more
  */
 async function steadinessOf(
   samples: readonly Sample[],
   inPlace: (size: number) => Promise<Sample>,
+  moving: Set<number>,
 ): Promise<Steadiness> {
   const step = Math.max(1, Math.floor(samples.length / BACK));
   const back = samples.filter((_, i) => i % step === 0).reverse();
   for (const before of back) {
     const again = await inPlace(before.width);
+    for (const element of movedBetween(before, again)) moving.add(element);
     if (again.form === before.form && showsSame(before, [...again.seen.keys()])) continue;
     const once = await inPlace(before.width);
     return once.form === again.form && showsSame(again, [...once.seen.keys()]) ? 'way' : 'time';
@@ -262,14 +279,9 @@ const MOVED_MS = 250;
 
 /** Whether boxes stand elsewhere when one size is looked at twice. */
 async function movesByItself(size: number, inPlace: (size: number) => Promise<Sample>): Promise<boolean> {
-  const first = (await inPlace(size)).trace;
+  const first = await inPlace(size);
   await setTimeout(MOVED_MS);
-  const second = (await inPlace(size)).trace;
-  if (!first || !second) return false;
-  return [...first.places].some(([element, place]) => {
-    const again = second.places.get(element);
-    return !again || place.some((length, i) => Math.abs(length - again[i]!) > 1);
-  });
+  return movedBetween(first, await inPlace(size)).length > 0;
 }
 
 /** Whether a size that was looked at in place shows the same defects. */

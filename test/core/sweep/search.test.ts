@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { movedBetween, unfollow } from '../../../src/core/sweep/moving.js';
 import { search } from '../../../src/core/sweep/search.js';
 import { shownWidths, bothSides } from '../../../src/core/sweep/shown-widths.js';
 import { spansByKey, stretchesOf } from '../../../src/core/sweep/spans.js';
@@ -198,4 +199,31 @@ test('what is shown: the worst width of a defect and the next free one; of a not
   expect(shownWidths(samples, (key) => key === 'm', range)).toEqual([280, 400, 500]);
   // Those of notices come after the others.
   expect(bothSides(samples, range)).toEqual([299, 300, 320, 321, 319, 322, 399, 400, 401]);
+});
+
+test('what moves by itself is left out, so that the search comes to its end', async () => {
+  let clock = 0;
+  const { look, looked } = lookAt({
+    form: (width) => (width < 600 ? 'rows' : 'columns'),
+    places: (width) => [
+      [0, width / 2],
+      [(clock = (clock + 37) % 100), 40],
+    ],
+  });
+  const again = [await look(500), await look(500)] as const;
+  const moving = new Set(movedBetween(...again));
+  expect([...moving]).toEqual([1]);
+
+  const followed = async (width: number) => {
+    const sample = await look(width);
+    unfollow(sample, moving);
+    return sample;
+  };
+  const before = await search(look, { ...options, most: 400 });
+  expect(before.isWhole).toBe(false);
+  looked.length = 0;
+  const after = await search(followed, { ...options, most: 400 });
+  expect(after.isWhole).toBe(true);
+  expect(looked.length).toBeLessThan(50);
+  expect(stretchesOf(after.samples).map(({ min }) => min)).toEqual([280, 600]);
 });
