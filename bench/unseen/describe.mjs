@@ -76,6 +76,21 @@ export function paint(mode) {
     height: rect.height,
   });
   const painted = [];
+  // A list whose overflow is hidden may be scrolled by a script that hears the wheel.
+  const turned = new Map();
+  const turnsWithWheel = (at) => {
+    if (!turned.has(at)) {
+      const { scrollLeft, scrollTop } = at;
+      for (const [deltaX, deltaY] of [
+        [0, 60],
+        [60, 0],
+      ])
+        at.dispatchEvent(new WheelEvent('wheel', { deltaX, deltaY, bubbles: true, cancelable: true }));
+      turned.set(at, at.scrollLeft !== scrollLeft || at.scrollTop !== scrollTop);
+      at.scrollTo({ left: scrollLeft, top: scrollTop, behavior: 'instant' });
+    }
+    return turned.get(at);
+  };
   if (mode === 'layers') {
     // Utility classes say `!important` too: what is said of a place that no class reaches outweighs them.
     const any = '*:not(#_#_#_#_)';
@@ -114,17 +129,24 @@ export function paint(mode) {
         box = boxOf(around);
         break;
       }
+      let shortened = false;
+      for (let at = element, up = 0; at && up < 3; at = at.parentElement, up++)
+        shortened ||= getComputedStyle(at).textOverflow === 'ellipsis' && at.scrollWidth > at.clientWidth;
       let scrolls = false;
       for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) {
         const { overflowX, overflowY } = getComputedStyle(at);
         scrolls ||=
           (/auto|scroll/.test(overflowX) && at.scrollWidth > at.clientWidth) ||
-          (/auto|scroll/.test(overflowY) && at.scrollHeight > at.clientHeight);
+          (/auto|scroll/.test(overflowY) && at.scrollHeight > at.clientHeight) ||
+          (/hidden/.test(overflowX + overflowY) &&
+            (at.scrollWidth > at.clientWidth || at.scrollHeight > at.clientHeight) &&
+            turnsWithWheel(at));
       }
       painted.push({
         id,
         index,
         scrolls,
+        shortened,
         rect: boxOf(rect),
         box,
         words: element.textContent.trim().slice(0, 60),

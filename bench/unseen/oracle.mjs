@@ -195,8 +195,10 @@ export function harmsOf(before, after, change) {
         index,
       });
     // What stands in a scroll box of its own is not scrolled to here, so that what it loses may be there all the same.
+    // Nor is it lost where an ellipsis shortens the words without the mistake as with it.
+    const isReachable = now.scrolls || (was.shortened && now.shortened);
     const isLost =
-      lost > LOST_SHARE && lost * expected > LEAST_LOST && !now.scrolls && !isBelow(now) && !isBelow(was);
+      lost > LOST_SHARE && lost * expected > LEAST_LOST && !isReachable && !isBelow(now) && !isBelow(was);
     if (lost > DOUBT_SHARE)
       harms.push({
         kind: isLost ? 'lost' : 'doubt',
@@ -225,6 +227,7 @@ export function harmsOf(before, after, change) {
       area * (was.ink.count / Math.max(1, was.rect.width * was.rect.height)),
     );
     const lost = 1 - (now?.ink?.count ?? 0) / expected;
+    if (now?.scrolls) continue;
     if (lost > CONTROL_SHARE)
       harms.push({ kind: 'control', share: lost, words: was.words, rect: now?.rect ?? was.rect, index });
   }
