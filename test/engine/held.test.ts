@@ -2,12 +2,11 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { pickProfiles } from '../../src/api/check.js';
-import { NO_ACCESS } from '../../src/engine/access.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
 import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
-import { NO_ALTERATIONS } from '../../src/engine/job.js';
 import type { PageSession } from '../../src/engine/page-session.js';
 import { openTargets } from '../../src/site/targets.js';
+import { jobOf } from '../support/job.js';
 import { temporaryFolder } from '../support/program.js';
 
 let browser: BrowserSession;
@@ -39,14 +38,7 @@ async function open(html: string): Promise<PageSession> {
   const site = await openTargets([file], { all: false });
   sites.push(site);
   const [device] = await pickProfiles(['800x600']);
-  const opened = await browser.open({
-    url: site.pages[0]!.url,
-    device: device!,
-    access: NO_ACCESS,
-    alter: NO_ALTERATIONS,
-    timeoutMs: 60_000,
-    signal: new AbortController().signal,
-  });
+  const opened = await browser.open(jobOf(site.pages[0]!.url, device!));
   await opened.settle('loaded');
   return opened;
 }

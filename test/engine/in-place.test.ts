@@ -6,14 +6,13 @@ import pLimit from 'p-limit';
 import sharp from 'sharp';
 import { pickProfiles } from '../../src/api/check.js';
 import type { LayoutSnapshot } from '../../src/core/layout/snapshot.js';
-import type { Device, Size } from '../../src/core/profile/profile.js';
+import type { Size } from '../../src/core/profile/profile.js';
 import { resizedDevice } from '../../src/core/profile/resize.js';
-import { NO_ACCESS } from '../../src/engine/access.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
 import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
-import { NO_ALTERATIONS, type PageJob } from '../../src/engine/job.js';
 import { openTargets, type SitePage } from '../../src/site/targets.js';
 import { writeBenchSite } from '../support/bench-site.js';
+import { jobOf } from '../support/job.js';
 import { temporaryFolder } from '../support/program.js';
 import { isInVerify, numberOf } from '../support/sampled.js';
 
@@ -32,15 +31,6 @@ beforeAll(async () => {
 afterAll(async () => {
   await Promise.all([browser.close(), resizing.close()]);
   await temp.dispose();
-});
-
-const jobOf = (url: string, device: Device): PageJob => ({
-  url,
-  device,
-  access: NO_ACCESS,
-  alter: NO_ALTERATIONS,
-  timeoutMs: 60_000,
-  signal: new AbortController().signal,
 });
 
 /** All of a layout as plain data, but for the numbers that elements have in their own page alone. */

@@ -2,10 +2,9 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pickProfiles } from '../../src/api/check.js';
 import { SnapshotView } from '../../src/core/layout/view.js';
-import { NO_ACCESS } from '../../src/engine/access.js';
 import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
-import { NO_ALTERATIONS } from '../../src/engine/job.js';
 import { openTargets } from '../../src/site/targets.js';
+import { jobOf } from '../support/job.js';
 import { temporaryFolder } from '../support/program.js';
 
 /** Its width asks for a font before anything was laid out; the second box stands on the line's baseline. */
@@ -25,14 +24,7 @@ test('lines stand at the same height in every load, whatever the pixel ratio', a
     log: () => undefined,
   });
   const baseline = async () => {
-    const page = await browser.open({
-      url: site.pages[0]!.url,
-      device: device!,
-      access: NO_ACCESS,
-      alter: NO_ALTERATIONS,
-      timeoutMs: 60_000,
-      signal: new AbortController().signal,
-    });
+    const page = await browser.open(jobOf(site.pages[0]!.url, device!));
     await page.settle('loaded');
     const view = new SnapshotView(await page.collect({ locate: [] }));
     await page.close();
