@@ -1,3 +1,5 @@
+import { measuringCanvas } from './measuring-canvas.js';
+
 /** Text that any Latin face has glyphs of: one measurement of the face holds for all of it. */
 const LATIN = /^[\p{ASCII}\u0080-\u024f\u2000-\u206f\u20a0-\u20bf]*$/u;
 const NOT_LATIN = /[^\p{ASCII}\u0080-\u024f]/u;
@@ -61,7 +63,7 @@ export class FaceReader {
 
   /** @param sample what is measured; null for the letters of a Latin face */
   private measure(family: string, sample: string | null): Face {
-    this.canvas ??= document.createElement('canvas').getContext('2d');
+    this.canvas ??= measuringCanvas();
     const { canvas } = this;
     if (!canvas) return null;
     if (family !== this.lastFamily) canvas.font = `${SIZE}px ${family}`;

@@ -1,4 +1,6 @@
 import { writeFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { isoptic, manifestOf, temporaryFolder } from '../support/program.js';
 
@@ -72,3 +74,18 @@ test.each(Object.entries(DRAWINGS).map(([name, { told: wanted }], i) => [name, i
     expect(told[i]).toEqual(wanted ? [expect.stringMatching(wanted)] : []);
   },
 );
+
+test('a drawing that is a page of its own', async () => {
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="700" height="100">${ON_EACH_OTHER}</svg>`;
+  const server = createServer((_, answer) =>
+    answer.writeHead(200, { 'content-type': 'image/svg+xml' }).end(drawing),
+  );
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as AddressInfo;
+  const page = `http://127.0.0.1:${port}/isles.svg`;
+  const args = ['check', page, '--at', '600x800', '--shots', 'none', '--json'];
+  const { renders, findings } = manifestOf(await isoptic(args, { cwd: temp.path }));
+  await new Promise((resolve) => server.close(resolve));
+  expect(renders.map(({ status }) => status)).toEqual(['ok']);
+  expect(findings).toContainEqual(expect.objectContaining({ rule: 'page-overflow', selector: 'svg' }));
+});
