@@ -71,6 +71,8 @@ function dayOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;
 const LIST_END = 16;
+/** Of the words that were chosen, a closed list tells too little if it shows less than this. */
+const LEAST_OF_CHOICE = 0.45;
 /** And on either side of a row of a list that is open. */
 const ROW_EDGE = 2;
 /** What that is off by in other versions, CSS px. */
@@ -123,10 +125,13 @@ export function fieldText(
   const isOneLine =
     field.localName === 'select' ||
     (field.localName === 'input' && (TYPED.has(field.type) || field.type in PATTERNS));
-  // A list that shortens its choices still tells them by their beginnings.
-  const maySayLess = field.localName === 'select' && style.textOverflow !== 'ellipsis';
-  const letters = maySayLess ? Math.min(text.length, (text.length * room) / wanted) : text.length;
-  const isToBeSeen = kind === 'placeholder' || (isOneLine && letters <= FEW_LETTERS);
+  // A list that shortens its choices still tells them by their beginnings: rows that are read as they are by more of them than the one
+  // that was chosen.
+  const isShortened = field.localName === 'select' && style.textOverflow !== 'ellipsis';
+  const shownShare = Math.min(1, room / wanted);
+  const saysLittle = isOpen ? text.length * shownShare <= FEW_LETTERS : shownShare < LEAST_OF_CHOICE;
+  const isToBeSeen =
+    kind === 'placeholder' || (isOneLine && (text.length <= FEW_LETTERS || (isShortened && saysLittle)));
   const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
   return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
 }

@@ -104,6 +104,8 @@ export async function searchPage(
           ? `its layout hangs on the way on which its window came to a ${range.axis}: the page was loaded anew for each ${range.axis}`
           : `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
       );
+      // Where a page is loaded anew, no way leads to a size.
+      if (way === 'way') moving.clear();
       searched = await search(anew, {
         ...options,
         most: Math.min(options.most, MOST_ANEW),
@@ -115,7 +117,11 @@ export async function searchPage(
     const isMoving = mayMove && (await movesByItself(range.to, whole));
     if (way === 'time' || isMoving)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
-    else if (!searched.isWhole)
+    else if (moving.size > 0 && !isAnew)
+      notes.push(
+        `parts of it stand elsewhere when its window comes back to a ${range.axis}: what comes and goes with them between two ${range.axis}s that were looked at may be missed`,
+      );
+    if (way !== 'time' && !isMoving && !searched.isWhole)
       notes.push(
         `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${searched.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
       );
