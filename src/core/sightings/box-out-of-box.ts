@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { intersect, outAlong, type Rect } from '../geometry/rect.js';
+import { intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
 import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
 import { isDrawn } from '../layout/paint.js';
@@ -60,13 +60,17 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
 function isPutThere(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   if (displacementOf(view, i) === null) return false;
-  const holdsWords = () =>
-    scene.inksIn(view.box(i)).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
-  return !(isGrownInPlace(view, i) && holdsWords());
+  return !(isGrownInPlace(view, i) && holdsWords(scene, i, view.box(i)));
+}
+
+function holdsWords(scene: Scene, i: NodeIndex, within: Rect): boolean {
+  return scene.inksIn(within).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
 }
 
 /** Less than this apart, two edges are one. */
 const FLUSH_PX = 2;
+
+const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 /**
  * Put into a bordered box so that it lies along three of its sides, and past the fourth: what fills a scale, more than the whole of
@@ -76,23 +80,11 @@ function isFilling(scene: Scene, i: NodeIndex, rect: Rect, box: NodeIndex): bool
   const { view } = scene;
   if (view.style(i, 'position') !== 'absolute' || Number(view.style(i, 'z-index')) < 0) return false;
   const inner = view.paddingBox(box);
-  const outer = view.box(box);
-  const sides = [
-    { off: rect.x - inner.x, border: inner.x - outer.x },
-    {
-      off: inner.x + inner.width - rect.x - rect.width,
-      border: outer.x + outer.width - inner.x - inner.width,
-    },
-    { off: rect.y - inner.y, border: inner.y - outer.y },
-    {
-      off: inner.y + inner.height - rect.y - rect.height,
-      border: outer.y + outer.height - inner.y - inner.height,
-    },
-  ];
-  const past = sides.filter(({ off }) => off < -FLUSH_PX);
-  if (past.length !== 1 || past[0]!.border <= 0) return false;
-  if (sides.some(({ off }) => off > FLUSH_PX)) return false;
-  return !scene.inksIn(rect).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
+  const out = outOf(rect, inner);
+  const rim = outOf(view.box(box), inner);
+  const past = SIDES.filter((side) => out[side] > FLUSH_PX);
+  const isAlongTheOthers = SIDES.every((side) => out[side] >= -FLUSH_PX);
+  return past.length === 1 && isAlongTheOthers && rim[past[0]!] > 0 && !holdsWords(scene, i, rect);
 }
 
 /** The nearest drawn box that holds an element in the page's flow; −1 where there is none, or something on the way was moved. */

@@ -72,10 +72,10 @@ export class StyleSheets {
     const found = await Promise.all(
       headers.map(async ({ styleSheetId, disabled }): Promise<SheetText[]> => {
         if (disabled) return [];
-        const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
-        if (answer === null) return [];
+        const css = await this.textOf(styleSheetId);
+        if (css === null) return [];
         const placeOf = (line: number, column: number) => this.placeOf(styleSheetId, { line, column });
-        return [{ css: answer.text, placeOf }];
+        return [{ css, placeOf }];
       }),
     );
     return found.flat();
@@ -88,10 +88,8 @@ export class StyleSheets {
         const header = headers.find(
           ({ sourceURL, loadingFailed }) => sourceURL === address && loadingFailed !== true,
         );
-        if (!header) return [];
-        const { styleSheetId } = header;
-        const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
-        return answer ? [{ address, css: answer.text }] : [];
+        const css = header ? await this.textOf(header.styleSheetId) : null;
+        return css === null ? [] : [{ address, css }];
       }),
     );
     const written = found.flat();
@@ -101,6 +99,12 @@ export class StyleSheets {
     return missing.length > failed
       ? written
       : [...written, ...missing.map((address) => ({ address, css: '' }))];
+  }
+
+  /** Null where the browser does not give it out. */
+  private async textOf(styleSheetId: string): Promise<string | null> {
+    const answer = await this.session.send('CSS.getStyleSheetText', { styleSheetId }).catch(() => null);
+    return answer?.text ?? null;
   }
 
   private async mapped(

@@ -114,14 +114,14 @@ export async function searchPage(
       });
     }
     const mayMove = moving.size > 0 || !searched.isWhole;
-    const isMoving = mayMove && (await movesByItself(range.to, whole));
-    if (way === 'time' || isMoving)
+    const isUnsteady = way === 'time' || (mayMove && (await movesByItself(range.to, whole)));
+    if (isUnsteady)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
     else if (moving.size > 0 && !isAnew)
       notes.push(
         `parts of it stand elsewhere when its window comes back to a ${range.axis}: what comes and goes with them between two ${range.axis}s that were looked at may be missed`,
       );
-    if (way !== 'time' && !isMoving && !searched.isWhole)
+    if (!isUnsteady && !searched.isWhole)
       notes.push(
         `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${searched.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
       );

@@ -1,6 +1,6 @@
 import { driverTowards, isItemOfWideRow } from '../../sightings/drivers.js';
 import { px } from '../../geometry/format.js';
-import { area, intersect, outAlong, sizeAlong, union, type Rect } from '../../geometry/rect.js';
+import { area, intersect, outAlong, outOf, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
@@ -121,12 +121,7 @@ function isCrossedByBorder(view: SnapshotView, shown: Rect, box: NodeIndex): boo
   const around = view.box(box);
   const within = intersect(shown, around);
   if (!within) return false;
-  const out = {
-    top: around.y - shown.y,
-    bottom: shown.y + shown.height - around.y - around.height,
-    left: around.x - shown.x,
-    right: shown.x + shown.width - around.x - around.width,
-  };
+  const out = outOf(shown, around);
   return (['top', 'right', 'bottom', 'left'] as const).some((side) => {
     const inside = /top|bottom/.test(side) ? within.height : within.width;
     return Math.min(out[side], inside) >= LEAST_EITHER_SIDE && hasBorderAt(view, box, side);
