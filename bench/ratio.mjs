@@ -11,7 +11,7 @@ import puppeteer from 'puppeteer-core';
 import serveStatic from 'serve-static';
 import { loadSource } from '../scripts/load-source.mjs';
 import { median } from './lib/median.mjs';
-import { processorSeconds } from './lib/processor.mjs';
+import { machineSeconds } from './lib/processor.mjs';
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -130,7 +130,7 @@ async function floor() {
   await Promise.all(browsers.map((browser) => browser.close()));
 }
 
-async function product() {
+async function isoptic() {
   const sizes = VIEWPORTS.flatMap(([width, height, ratio]) => [
     '--at',
     `${width}x${height}@${ratio}${isMobile(width) ? '+mobile' : ''}`,
@@ -143,29 +143,35 @@ async function product() {
   if (code !== 0) throw new Error(`the check ended with ${code}`);
 }
 
-const ways = { ...(values['no-plain'] ? {} : { plain }), floor, product };
-const times = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
-const worked = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
+const ways = { ...(values['no-plain'] ? {} : { plain }), floor, isoptic };
+const rounds = Object.fromEntries(Object.keys(ways).map((name) => [name, []]));
 try {
   for (let round = 0; round < Number(values.rounds); round++) {
     for (const [name, way] of Object.entries(ways)) {
-      const [start, before] = [performance.now(), processorSeconds()];
+      const [start, before] = [performance.now(), machineSeconds()];
       await way();
-      times[name].push(performance.now() - start);
-      worked[name].push(processorSeconds() - before);
+      const after = machineSeconds();
+      const spent = (kind) => after[kind] - before[kind];
+      rounds[name].push({
+        took: (performance.now() - start) / 1000,
+        worked: spent('worked'),
+        idle: spent('idle'),
+        stolen: spent('stolen'),
+      });
     }
   }
-  const [p, f, i] = ['plain', 'floor', 'product'].map((name) => median(times[name] ?? [NaN]) / 1000);
   console.log(
-    `${pages.length} page${pages.length === 1 ? '' : 's'} × ${VIEWPORTS.length} viewports, medians of ${values.rounds}:`,
+    `${pages.length} page${pages.length === 1 ? '' : 's'} × ${VIEWPORTS.length} viewports, medians of ${values.rounds}, s; of all processors together: worked, idle, taken by other machines:`,
   );
-  const of = (name) => `, ${median(worked[name]).toFixed(1)} s of processors`;
-  console.log(`  floor   ${f.toFixed(1)} s${of('floor')}`);
-  console.log(
-    `  isoptic ${i.toFixed(1)} s, ${(i / f).toFixed(2)} × the floor${of('product')}, ${(median(worked.product) / median(worked.floor)).toFixed(2)} × the floor's`,
-  );
-  if (!values['no-plain'])
-    console.log(`  plain   ${p.toFixed(1)} s, ${(p / i).toFixed(1)} × isoptic${of('plain')}`);
+  const of = (name, kind) => median(rounds[name].map((round) => round[kind]));
+  const times = (name, kind) => `${(of(name, kind) / of('floor', kind)).toFixed(2)} × the floor`;
+  for (const name of Object.keys(ways)) {
+    const [took, worked, idle, stolen] = ['took', 'worked', 'idle', 'stolen'].map((kind) =>
+      of(name, kind).toFixed(1),
+    );
+    const compared = name === 'floor' ? '' : `   ${times(name, 'took')}; of work ${times(name, 'worked')}`;
+    console.log(`  ${name.padEnd(8)} ${took}   ${worked}  ${idle}  ${stolen}${compared}`);
+  }
 } finally {
   server.close();
   server.closeAllConnections();

@@ -4,15 +4,20 @@ import { readFileSync } from 'node:fs';
 const TICKS_A_SECOND = 100;
 
 /**
- * Processor time that this process and all that it started and waited for have taken so far, s: on a machine that is shared with others
- * it says more than a clock. NaN where the system doesn't tell.
+ * What all processors of this machine have done since it was started, s: `worked`, `idle`, and `stolen` by others where the machine is
+ * a virtual one. Nothing else may run beside what is measured; a browser's own processes, which nobody waits for, are counted so.
+ * NaN where the system doesn't tell.
  */
-export function processorSeconds() {
+export function machineSeconds() {
   try {
-    // What follows the name of the program, which is in brackets: the 14th to 17th of proc(5)'s fields are wanted.
-    const fields = readFileSync('/proc/self/stat', 'utf8').split(') ').at(-1).split(' ');
-    return fields.slice(11, 15).reduce((sum, ticks) => sum + Number(ticks), 0) / TICKS_A_SECOND;
+    const [line] = readFileSync('/proc/stat', 'utf8').split('\n');
+    // The fields of proc(5): user, nice, system, idle, iowait, irq, softirq, steal.
+    const [user, nice, system, idle, wait, irq, soft, steal] = line
+      .split(/\s+/)
+      .slice(1)
+      .map((ticks) => Number(ticks) / TICKS_A_SECOND);
+    return { worked: user + nice + system + irq + soft, idle: idle + wait, stolen: steal };
   } catch {
-    return NaN;
+    return { worked: NaN, idle: NaN, stolen: NaN };
   }
 }
