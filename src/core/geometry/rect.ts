@@ -52,6 +52,13 @@ export function liesWithin(inner: Rect, outer: Rect, slack: number): boolean {
   return Math.max(...Object.values(outOf(inner, outer))) <= slack;
 }
 
+/** The side of an axis at which a rectangle reaches out of another the farther. */
+export function sideOut(inner: Rect, outer: Rect, axis: 'x' | 'y'): 'left' | 'right' | 'top' | 'bottom' {
+  const { left, right, top, bottom } = outOf(inner, outer);
+  if (axis === 'x') return left > right ? 'left' : 'right';
+  return top > bottom ? 'top' : 'bottom';
+}
+
 /** Along one axis, the farther of the two sides. */
 export function outAlong(inner: Rect, outer: Rect, axis: 'x' | 'y'): number {
   const { left, right, top, bottom } = outOf(inner, outer);

@@ -7,7 +7,7 @@ import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import type { RenderView, Sighting } from './sighting.js';
-import { onScreen, shortName } from './words.js';
+import { onScreen, shortName, sideWords } from './words.js';
 
 /** Less may be a border, a shadow, a rounding, CSS px. */
 const LEAST_PX = 6;
@@ -44,14 +44,14 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
   });
   return byCulprit(view, found).map(({ entries, fault }) => {
     const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
-    const side = worst.axis === 'x' ? 'sideways' : 'up or down';
+    const side = sideWords(worst.rect, view.box(worst.box), worst.axis);
     return {
       ...fault,
       key: `box ${fault.key}`,
       rect: worst.rect,
       by: { axis: worst.axis, px: worst.px },
       mild: entries.every((entry) => entry.px <= MILD_PX),
-      message: `Its own box sticks out ${px(worst.px)} ${side} of the box ${shortName(view, worst.box)} that is drawn round it, ${onScreen(render)}.`,
+      message: `Its own box sticks ${px(worst.px)} out of ${side} of the box ${shortName(view, worst.box)} that is drawn round it, ${onScreen(render)}.`,
     };
   });
 }

@@ -1,3 +1,4 @@
+import { sideOut, type Rect } from '../geometry/rect.js';
 import type { Ink } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_PLAYER } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -16,6 +17,12 @@ export function quotedText(view: SnapshotView, line: number): string {
 
 export function quoted(view: SnapshotView, { line }: Ink): string {
   return quotedText(view, line);
+}
+
+/** The side of a box that something runs out of, the farther one of an axis. */
+export function sideWords(inner: Rect, outer: Rect, axis: 'x' | 'y'): string {
+  const side = sideOut(inner, outer, axis);
+  return axis === 'x' ? `the ${side} side` : `the ${side}`;
 }
 
 /** What a reader sees or uses: `the text “…”`, `the link “Book now”`, `a picture`. */

@@ -5,7 +5,6 @@ import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
-import { heightFrom } from '../../layout/own-size.js';
 import { hasBorderAt, isDrawn, isOpaque } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
@@ -14,7 +13,9 @@ import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
-import { onScreen, shortName } from '../../sightings/words.js';
+import { chainTo, tooLowFor } from '../../sightings/too-low.js';
+import { wordsOnParts } from '../../sightings/words-on-parts.js';
+import { onScreen, quoted, shortName, sideWords } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
 import { isInline } from '../../layout/displays.js';
@@ -61,6 +62,7 @@ export const boxOverflow: Rule = {
       ...byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group)),
       ...boxesOutOfBoxes(scene, render, told),
       ...boxesOverNeighbours(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
+      ...wordsOnParts(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
       ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
     ];
   },
@@ -148,13 +150,6 @@ function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boo
   });
 }
 
-/** The elements from an ink's own up to a box, the box left out. */
-function chainTo(view: SnapshotView, ink: Ink, box: NodeIndex): NodeIndex[] {
-  const chain: NodeIndex[] = [];
-  for (let at = ink.node; at !== box; at = view.containingElement(at)) chain.push(at);
-  return chain;
-}
-
 /** @param moved along which axes the ink was put where it is on purpose */
 function escapeFrom(
   scene: Scene,
@@ -172,7 +167,7 @@ function escapeFrom(
   }
   const outY = moved.y ? 0 : outAlong(shown, around, 'y');
   if (outY > leastOut(view, ink, 'y'))
-    return { box, ink, axis: 'y', px: outY, culprit: tooLow(scene, ink, box) };
+    return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
   return null;
 }
 
@@ -184,7 +179,7 @@ function leastOut(view: SnapshotView, { kind, node, line }: Ink, axis: 'x' | 'y'
 /** The outermost element below the box that reaches out of it, or what makes that one as wide as it is. */
 function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   const { view } = scene;
-  const chain = chainTo(view, ink, box);
+  const chain = chainTo(view, ink.node, box);
   const past = (rect: Rect) => outAlong(rect, view.box(box), 'x');
   const out = escapeRoot(chain, (at) => past(view.box(at)), past(ink.full));
   if (out === undefined) return ink.node === box ? box : (chain[0] ?? box);
@@ -192,20 +187,12 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
 }
 
-/** The innermost block that is too low for what stands in it, or what it has its height from. */
-function tooLow(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
-  const { view } = scene;
-  const isTooLow = (at: NodeIndex) => outAlong(ink.full, view.box(at), 'y') > LEAST_PX;
-  const low = chainTo(view, ink, box).find((at) => !isInline(view, at) && isTooLow(at));
-  return low === undefined ? box : heightFrom(view, low, (around) => around >= box && isTooLow(around));
-}
-
 function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Escape>): Sighting {
   const { view } = scene;
   const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
   const own = entries.filter(({ culprit }) => culprit === worst.culprit);
-  const side = worst.axis === 'x' ? 'sideways' : 'up or down';
-  const what = worst.ink.kind === 'text' ? 'Text' : `A ${worst.ink.kind}`;
+  const side = sideWords(worst.ink.shown!, view.box(worst.box), worst.axis);
+  const what = worst.ink.kind === 'text' ? quoted(view, worst.ink) : `A ${worst.ink.kind}`;
   const around = worst.culprit === worst.box ? 'the box' : `the box ${shortName(view, worst.box)}`;
   return {
     ...fault,
@@ -217,6 +204,6 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
       ink.kind === 'text' && axis === acrossLines(view, ink.node) ? out <= MILD_ACROSS_PX : out <= MILD_PX,
     ),
     ...(entries.some(({ ink }) => isUnseen(scene, ink)) && { severity: 'error' as const }),
-    message: `${what} runs ${px(worst.px)} ${side} out of ${around} that is drawn round it, ${onScreen(render)}.`,
+    message: `${what} runs ${px(worst.px)} out of ${side} of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
 }

@@ -30,6 +30,7 @@ import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
+import { partDoubts, partsUnderWords } from '../../sightings/words-on-parts.js';
 import { signDoubts, signsUnderWords } from '../../sightings/signs-under-words.js';
 import { strokesOnWords } from '../../sightings/strokes-on-words.js';
 import { sunkIn } from '../../sightings/sunk.js';
@@ -91,6 +92,7 @@ export const covered: Rule = {
       ...coveredColumns(scene, render),
       ...signsUnderWords(scene, render),
       ...strokesOnWords(scene, render),
+      ...partsUnderWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
   },
@@ -99,6 +101,7 @@ export const covered: Rule = {
       .filter(({ doubt }) => doubt !== 'none')
       .map(asDoubt),
     ...signDoubts(view),
+    ...partDoubts(view),
     ...passingDoubts(view, 'over'),
   ],
 };

@@ -1,0 +1,92 @@
+import { px } from '../geometry/format.js';
+import { area, outAlong, sizeAlong, union } from '../geometry/rect.js';
+import type { Scene } from '../layout/scene.js';
+import { FLAG_PICTURE } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { byCulprit, type Culprits } from './by-culprit.js';
+import { hiddenInk, type Doubt } from './doubt.js';
+import { meetingsOf, type Meeting } from './meeting-parts.js';
+import type { RenderView, Sighting } from './sighting.js';
+import { andMore, capital, nameOf, onScreen, shortName, sideWords } from './words.js';
+
+/** Of a picture, where it is not clear, letters lie on so much: they fill a quarter of their own place. */
+const LEAST_SHARE = 0.08;
+
+const asDoubt = ({ box, words, common }: Meeting): Doubt => ({
+  cover: words.node,
+  under: box,
+  area: common,
+  byWords: true,
+  sign: 'picture',
+});
+
+/** Where a picture is clear, and whether it is round, boxes do not know. */
+export function partDoubts(view: SnapshotView): Doubt[] {
+  return meetingsOf(view)
+    .filter(({ box }) => view.has(box, FLAG_PICTURE))
+    .map(asDoubt);
+}
+
+function isSeen(view: SnapshotView, meeting: Meeting): boolean {
+  return !view.has(meeting.box, FLAG_PICTURE) || hiddenInk(view, asDoubt(meeting), LEAST_SHARE) !== 0;
+}
+
+/** Pictures and drawn boxes that have run out of their part, and under words of another one. */
+export function partsUnderWords({ view }: Scene, render: RenderView): Sighting[] {
+  const seen = meetingsOf(view).filter((meeting) => meeting.ran === 'box' && isSeen(view, meeting));
+  return byCulprit(view, seen).map((group) => {
+    const { box, axis, holder, culprit } = worstOf(group);
+    const side = sideWords(view.box(box), view.box(holder), axis);
+    const far = px(outAlong(view.box(box), view.box(holder), axis));
+    const said = {
+      column: 'Reaches into the next column',
+      box: `Runs ${far} out of ${side} of ${shortName(view, holder)}`,
+      holder: `In it, ${view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box)} runs ${far} out of ${side}`,
+    };
+    const isInside = outAlong(view.box(box), view.box(holder), axis) < 1;
+    const how = isInside ? 'column' : culprit === box ? 'box' : 'holder';
+    return sighting(view, group, `${said[how]}, and under ${metBy(view, group)}, ${onScreen(render)}.`);
+  });
+}
+
+/** Words that have run out of their part, and onto a picture or a drawn box of another one. */
+export function wordsOnParts({ view }: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
+  const seen = meetingsOf(view).filter(
+    (meeting) => meeting.ran === 'words' && !told.has(meeting.culprit) && isSeen(view, meeting),
+  );
+  return byCulprit(view, seen).map((group) => {
+    const { box, words, axis, holder } = worstOf(group);
+    const side = sideWords(words.full, view.box(holder), axis);
+    const far = px(outAlong(words.full, view.box(holder), axis));
+    const { more, isMany } = andMore(new Set(group.entries.map((entry) => entry.words)).size - 1);
+    return sighting(
+      view,
+      group,
+      `${capital(nameOf(view, words))}${more} ${isMany ? 'run' : 'runs'} ${far} out of ${side}, onto ${shortName(view, box)}, ${onScreen(render)}.`,
+    );
+  });
+}
+
+function worstOf({ entries }: Culprits<Meeting>): Meeting {
+  return entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
+}
+
+function metBy(view: SnapshotView, group: Culprits<Meeting>): string {
+  const { more } = andMore(new Set(group.entries.map((entry) => entry.words)).size - 1);
+  return `${nameOf(view, worstOf(group).words)}${more}`;
+}
+
+function sighting(view: SnapshotView, group: Culprits<Meeting>, message: string): Sighting {
+  const { entries, fault } = group;
+  const { axis, common } = worstOf(group);
+  return {
+    ...fault,
+    key: `part ${fault.key}`,
+    affected: entries.map(({ words }) => words.node),
+    partners: entries.map(({ box }) => box),
+    rect: entries.map((entry) => entry.common).reduce(union, view.box(fault.node)),
+    by: { axis, px: sizeAlong(common, axis) },
+    shows: { lost: entries.map((entry) => entry.common) },
+    message,
+  };
+}
