@@ -2,7 +2,7 @@ import { area, intersect, outAlong, outOf, sizeAlong, type Rect } from '../geome
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
-import { branches, displacedRoot } from '../layout/displace.js';
+import { branches, displacedRoot, displacementOf } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
 import { perNode, perSnapshot, perStyle } from '../layout/memo.js';
 import { hasOwnWidth } from '../layout/own-size.js';
@@ -33,8 +33,8 @@ export interface Meeting {
   readonly words: Ink;
   readonly common: Rect;
   readonly axis: 'x' | 'y';
-  /** Which of the two ran out, and out of what. */
-  readonly ran: 'box' | 'words';
+  /** Which of the two ran out, and out of what; or that a margin has pulled the box there. */
+  readonly ran: 'box' | 'words' | 'pulled';
   readonly holder: NodeIndex;
 }
 
@@ -49,7 +49,8 @@ export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
   for (let box = view.body + 1; box < view.count; box++) {
     const rect = isSeenBox(scene, box) ? cut(view.box(box), scene.clips.shownBox(box)) : null;
     if (!rect) continue;
-    const isOut = reachesOut(view, box) || isOwnSizedItem(view, box) || isInColumn(view, box);
+    const isOut =
+      reachesOut(view, box) || isOwnSizedItem(view, box) || isInColumn(view, box) || isPulled(view, box);
     for (const words of scene.inksIn(rect)) {
       if (words.kind !== 'text' || words.rank < scene.order.box[box]!) continue;
       if (scene.contains(box, words.node) || (!isOut && !runsOut(view, words))) continue;
@@ -63,9 +64,9 @@ export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
 /** A picture, or a box that is drawn and no control: those are control-overlap's. */
 function isSeenBox(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
-  if (!scene.painted[i] || view.has(i, FLAG_CONTROL) || isInline(view, i)) return false;
-  const isSeen = view.has(i, FLAG_PICTURE | FLAG_REPLACED) ? !isSmallPicture(view, i) : isDrawn(view, i);
-  return isSeen && !isDecoration(scene, i);
+  if (!scene.painted[i] || view.has(i, FLAG_CONTROL) || isDecoration(scene, i)) return false;
+  if (view.has(i, FLAG_PICTURE | FLAG_REPLACED)) return !isSmallPicture(view, i);
+  return !isInline(view, i) && isDrawn(view, i);
 }
 
 /** Whether a box, or something that it stands in, reaches out of what that stands in. */
@@ -84,6 +85,45 @@ function runsOut(view: SnapshotView, words: Ink): boolean {
   );
 }
 
+/** A drawn box, or a picture, that has run out of its part and lies on another drawn part, or under it. */
+export interface BoxMeeting {
+  readonly culprit: NodeIndex;
+  readonly box: NodeIndex;
+  readonly other: NodeIndex;
+  readonly common: Rect;
+  readonly axis: 'x' | 'y';
+  readonly holder: NodeIndex;
+}
+
+/** The same of boxes, whose words do not meet. */
+export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
+  const scene = sceneOf(view);
+  const told = new Set(meetingsOf(view).flatMap(({ box, culprit }) => [box, culprit]));
+  const found: BoxMeeting[] = [];
+  for (let box = view.body + 1; box < view.count; box++) {
+    if (told.has(box) || !isSeenBox(scene, box) || !reachesOut(view, box)) continue;
+    const rect = cut(view.box(box), scene.clips.shownBox(box));
+    for (const { node: other, rect: covered } of rect ? scene.coversIn(rect) : []) {
+      const common = intersect(rect!, covered);
+      const parts = common && branches(scene, box, other);
+      if (!parts || Math.min(common.width, common.height) < LEAST_PX || !isSeenBox(scene, other)) continue;
+      const [around] = parts;
+      if (around === box || isMoved(scene, box, other)) continue;
+      if (!isOutside(view, common, around, view.box(box))) continue;
+      const axis = axisOut(common, view.box(around));
+      const culprit = axis === 'x' ? box : tooLowFor(view, view.box(box), box, around);
+      found.push({ culprit, box, other, common, axis, holder: around });
+      break;
+    }
+  }
+  return found;
+});
+
+function isMoved(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  const isApart = stayingRoot(scene.view, a) !== stayingRoot(scene.view, b);
+  return isApart || displacedRoot(scene, a, b) >= 0 || displacedRoot(scene, b, a) >= 0;
+}
+
 function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meeting | null {
   const { view } = scene;
   const letters = intersect(lettersOf(view, words.line), words.shown!);
@@ -91,9 +131,17 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   if (!common || Math.min(common.width, common.height) < LEAST_PX) return null;
   if (common.height < LEAST_ACROSS * words.full.height || isSymbols(view, words)) return null;
   const parts = branches(scene, box, words.node);
-  if (!parts || isDecoration(scene, words.node) || isMoved(scene, box, words.node)) return null;
-  const [around, beside] = parts;
+  if (!parts || isDecoration(scene, words.node) || hasOwnGround(scene, box, words, common)) return null;
+  // Of two of which one stays on the screen, the other passes by.
+  if (stayingRoot(view, box) !== stayingRoot(view, words.node)) return null;
+  if (displacedRoot(scene, words.node, box) >= 0) return null;
   const meet = { box, words, common };
+  const moved = displacedRoot(scene, box, words.node);
+  if (moved >= 0)
+    return isPulledCard(scene, moved, box)
+      ? { ...meet, ran: 'pulled', holder: view.parent(moved), axis: 'y', culprit: moved }
+      : null;
+  const [around, beside] = parts;
   const full = view.box(box);
   const place = (holder: NodeIndex) => ({ holder, axis: axisOut(common, view.box(holder)) });
   if (around !== box && isOutside(view, common, around, full)) {
@@ -111,11 +159,38 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   return isWider ? { ...meet, ran: 'box', holder: view.parent(box), axis: 'x', culprit: box } : null;
 }
 
-/** Moved, or staying on the screen while the other does not. */
-function isMoved(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
+/** Whether words stand on something of their own part that lies on the box. */
+function hasOwnGround(scene: Scene, box: NodeIndex, words: Ink, common: Rect): boolean {
+  const rank = scene.order.box[box]!;
+  return scene
+    .coversIn(common)
+    .some(
+      (cover) =>
+        cover.rank > rank &&
+        cover.rank < words.rank &&
+        scene.contains(cover.node, words.node) &&
+        !scene.contains(cover.node, box) &&
+        area(intersect(cover.rect, common) ?? NOWHERE) >= LEAST_OUTSIDE * area(common),
+    );
+}
+
+const NOWHERE: Rect = { x: 0, y: 0, width: 0, height: 0 };
+
+/** Whether a margin pulls a box, or something that it stands in, up over what comes before it. */
+const isPulled = perNode((view, i): boolean => {
+  if (i <= view.body) return false;
+  return view.margins(i)[0] <= -LEAST_PX || isPulled(view, view.containingElement(i));
+});
+
+/** A box with words of its own that a margin has pulled up: a bar without any may be there to mark the words that it lies under. */
+function isPulledCard(scene: Scene, moved: NodeIndex, box: NodeIndex): boolean {
   const { view } = scene;
-  if (stayingRoot(view, a) !== stayingRoot(view, b)) return true;
-  return displacedRoot(scene, a, b) >= 0 || displacedRoot(scene, b, a) >= 0;
+  if (displacementOf(view, moved) !== 'negative-margin' || view.margins(moved)[0] > -LEAST_PX) return false;
+  const isPicture = view.has(box, FLAG_PICTURE | FLAG_REPLACED);
+  return (
+    !isPicture &&
+    scene.inksIn(view.box(box)).some(({ kind, node }) => kind === 'text' && scene.contains(box, node))
+  );
 }
 
 /** Whether a spot lies outside of the part that holds something. */

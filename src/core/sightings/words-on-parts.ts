@@ -5,7 +5,7 @@ import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
-import { meetingsOf, type Meeting } from './meeting-parts.js';
+import { boxMeetingsOf, meetingsOf, type Meeting } from './meeting-parts.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { andMore, capital, nameOf, onScreen, shortName, sideWords } from './words.js';
 
@@ -33,18 +33,19 @@ function isSeen(view: SnapshotView, meeting: Meeting): boolean {
 
 /** Pictures and drawn boxes that have run out of their part, and under words of another one. */
 export function partsUnderWords({ view }: Scene, render: RenderView): Sighting[] {
-  const seen = meetingsOf(view).filter((meeting) => meeting.ran === 'box' && isSeen(view, meeting));
+  const seen = meetingsOf(view).filter((meeting) => meeting.ran !== 'words' && isSeen(view, meeting));
   return byCulprit(view, seen).map((group) => {
-    const { box, axis, holder, culprit } = worstOf(group);
+    const { ran, box, axis, holder, culprit } = worstOf(group);
     const side = sideWords(view.box(box), view.box(holder), axis);
     const far = px(outAlong(view.box(box), view.box(holder), axis));
     const said = {
+      pulled: `Is pulled up by ${px(-Math.min(0, view.margins(culprit)[0]))}`,
       column: 'Reaches into the next column',
       box: `Runs ${far} out of ${side} of ${shortName(view, holder)}`,
       holder: `In it, ${view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box)} runs ${far} out of ${side}`,
     };
     const isInside = outAlong(view.box(box), view.box(holder), axis) < 1;
-    const how = isInside ? 'column' : culprit === box ? 'box' : 'holder';
+    const how = ran === 'pulled' ? ran : isInside ? 'column' : culprit === box ? 'box' : 'holder';
     return sighting(view, group, `${said[how]}, and under ${metBy(view, group)}, ${onScreen(render)}.`);
   });
 }
@@ -64,6 +65,32 @@ export function wordsOnParts({ view }: Scene, render: RenderView, told: Readonly
       group,
       `${capital(nameOf(view, words))}${more} ${isMany ? 'run' : 'runs'} ${far} out of ${side}, onto ${shortName(view, box)}, ${onScreen(render)}.`,
     );
+  });
+}
+
+/** Pictures and drawn boxes that have run out of their part, and over the rim of another one. */
+export function boxesOnParts({ view }: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
+  const seen = boxMeetingsOf(view).filter(({ culprit }) => !told.has(culprit));
+  return byCulprit(view, seen).map(({ entries, fault }) => {
+    const { box, other, axis, holder, culprit } = entries.reduce((a, b) =>
+      area(b.common) > area(a.common) ? b : a,
+    );
+    const side = sideWords(view.box(box), view.box(holder), axis);
+    const far = px(outAlong(view.box(box), view.box(holder), axis));
+    const what = view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box);
+    const said =
+      culprit === box
+        ? `Runs ${far} out of ${side} of ${shortName(view, holder)}`
+        : `In it, ${what} runs ${far} out of ${side}`;
+    return {
+      ...fault,
+      key: `rim ${fault.key}`,
+      partners: entries.map((entry) => entry.other),
+      rect: entries.map((entry) => entry.common).reduce(union, view.box(culprit)),
+      by: { axis, px: Math.max(...entries.map(({ common }) => sizeAlong(common, axis))) },
+      severity: 'warning',
+      message: `${said}, and over the rim of ${shortName(view, other)}, ${onScreen(render)}.`,
+    };
   });
 }
 
@@ -87,6 +114,8 @@ function sighting(view: SnapshotView, group: Culprits<Meeting>, message: string)
     rect: entries.map((entry) => entry.common).reduce(union, view.box(fault.node)),
     by: { axis, px: sizeAlong(common, axis) },
     shows: { lost: entries.map((entry) => entry.common) },
+    // On a ground of one colour words can still be read.
+    ...(entries.every(({ box }) => !view.has(box, FLAG_PICTURE)) && { severity: 'warning' as const }),
     message,
   };
 }

@@ -14,7 +14,7 @@ import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
 import { chainTo, tooLowFor } from '../../sightings/too-low.js';
-import { wordsOnParts } from '../../sightings/words-on-parts.js';
+import { boxesOnParts, wordsOnParts } from '../../sightings/words-on-parts.js';
 import { onScreen, quoted, shortName, sideWords } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -58,11 +58,13 @@ export const boxOverflow: Rule = {
       if (escape) escapes.push(escape);
     }
     const told = new Set(escapes.map(({ box }) => box));
+    const atFault = new Set(escapes.map(({ culprit }) => culprit));
     return [
       ...byCulprit(scene.view, escapes, rowOrOwn).map((group) => sighting(scene, render, group)),
       ...boxesOutOfBoxes(scene, render, told),
-      ...boxesOverNeighbours(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
-      ...wordsOnParts(scene, render, new Set(escapes.map(({ culprit }) => culprit))),
+      ...boxesOverNeighbours(scene, render, atFault),
+      ...wordsOnParts(scene, render, atFault),
+      ...boxesOnParts(scene, render, new Set([...atFault, ...told])),
       ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
     ];
   },
