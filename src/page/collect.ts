@@ -37,7 +37,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     found.add(entry);
   }
 
-  const { shortFields, pictures, texts, sources, corners, brokenPictures, allowed } = side;
+  const { shortFields, lowFields, pictures, texts, sources, corners, brokenPictures, allowed } = side;
   const snapshot: WireSnapshot = {
     version: 1,
     ...pageFacts(),
@@ -48,6 +48,7 @@ export function collect(wanted: readonly string[] = [], isTrial = false): Collec
     lines: text.lines,
     faces: [...text.faces],
     shortFields,
+    lowFields,
     fragments: text.fragments,
     scrolled: nodes.scrolled,
     pictures,

@@ -197,6 +197,7 @@ export class Collector {
       const inField = fieldText(element as Field, style, rect);
       if (inField) {
         if (inField.wanted !== null) side.addShortField(text.lines.count, inField.wanted);
+        if (inField.high !== null) side.addLowField(text.lines.count, inField.high);
         text.add(node, frame, inField, inField.text, LINE_FIELD, this.faceOf(node, inField.text));
       }
     }

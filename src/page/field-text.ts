@@ -1,4 +1,5 @@
 import { FEW_LETTERS } from '../core/layout/snapshot.js';
+import { placeholderHeight } from './placeholder-lines.js';
 import type { Box } from './pseudo-box.js';
 import { textWidth } from './text-width.js';
 
@@ -51,8 +52,7 @@ function wordsOf(field: Field): Words | null {
   if (value !== '') return { text: value, kind: 'value' };
   // A label stands in the field in its place.
   if (isTransparent(getComputedStyle(field, '::placeholder'))) return null;
-  // What does not fit into a text area goes on in its next line.
-  return { text: placeholder, kind: field.localName === 'input' ? 'placeholder' : 'value' };
+  return { text: placeholder, kind: 'placeholder' };
 }
 
 /** A day that was chosen, about as the browser writes it; null where none was. */
@@ -75,19 +75,21 @@ const LIST_END = 16;
 const LEAST_OF_CHOICE = 0.45;
 /** And on either side of a row of a list that is open. */
 const ROW_EDGE = 2;
+/** Of the last line of a placeholder, what is lost before it can't be read. */
+const LEAST_OF_LINE = 0.6;
 /** What that is off by in other versions, CSS px. */
 const LIST_SLACK = 6;
 
 /**
  * Where the value, or else the placeholder, of a field or the label of a button stands; null where there is none. Its text
  * node is closed to us. What is too long for a field is scrolled or shortened by the browser; a button cuts it off. `wanted` is the width, CSS px, that
- * a placeholder or a short value would have, where that is more than there is.
+ * a placeholder or a short value would have, where that is more than there is; `high` the height that the placeholder of a text area would have, where its last line has no room.
  */
 export function fieldText(
   field: Field,
   style: CSSStyleDeclaration,
   rect: DOMRect,
-): (Box & { text: string; wanted: number | null }) | null {
+): (Box & { text: string; wanted: number | null; high: number | null }) | null {
   const words = wordsOf(field);
   // A blank placeholder is how style sheets are told that the field is empty.
   if (words === null || words.text.trim() === '') return null;
@@ -130,8 +132,20 @@ export function fieldText(
   const isShortened = field.localName === 'select' && style.textOverflow !== 'ellipsis';
   const shownShare = Math.min(1, room / wanted);
   const saysLittle = isOpen ? text.length * shownShare <= FEW_LETTERS : shownShare < LEAST_OF_CHOICE;
+  // What does not fit into a text area goes on in its next line.
+  const isArea = field.localName === 'textarea';
   const isToBeSeen =
-    kind === 'placeholder' || (isOneLine && (text.length <= FEW_LETTERS || (isShortened && saysLittle)));
+    (kind === 'placeholder' && !isArea) ||
+    (isOneLine && (text.length <= FEW_LETTERS || (isShortened && saysLittle)));
   const isShort = isToBeSeen && wanted > room + (isList ? LIST_SLACK : 0);
-  return { x, y, width, height, text: isSecret ? '' : text.slice(0, 80), wanted: isShort ? wanted : null };
+  const high = isArea && kind === 'placeholder' ? placeholderHeight(text, style, room) : 0;
+  return {
+    x,
+    y,
+    width,
+    height,
+    text: isSecret ? '' : text.slice(0, 80),
+    wanted: isShort ? wanted : null,
+    high: high - (bottom - top) > LEAST_OF_LINE * height ? high : null,
+  };
 }

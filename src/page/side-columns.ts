@@ -8,12 +8,13 @@ import { isBroken } from './traits.js';
 
 type Columns = Pick<
   WireSnapshot,
-  'shortFields' | 'pictures' | 'texts' | 'sources' | 'corners' | 'brokenPictures' | 'allowed'
+  'shortFields' | 'lowFields' | 'pictures' | 'texts' | 'sources' | 'corners' | 'brokenPictures' | 'allowed'
 >;
 
 /** What a snapshot tells of some elements only, beside their rows: each entry begins with the row that it is about. */
 export class SideColumns implements Columns {
   readonly shortFields: number[] = [];
+  readonly lowFields: number[] = [];
   readonly pictures: number[] = [];
   readonly texts: number[] = [];
   readonly sources: number[] = [];
@@ -51,6 +52,11 @@ export class SideColumns implements Columns {
   /** What stands in a field that is too narrow for it. @param line the line of its words @param wanted CSS px */
   addShortField(line: number, wanted: number): void {
     this.shortFields.push(line, px(wanted));
+  }
+
+  /** The placeholder of a text area that is too low for it. @param line the line of its words @param high CSS px */
+  addLowField(line: number, high: number): void {
+    this.lowFields.push(line, px(high));
   }
 
   /** The rules that an element's author has allowed to be broken there. */

@@ -205,6 +205,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       faces: [...(options.faces ?? []).flat()],
       fragments: { count: 0, node: [], box: [] },
       shortFields: [],
+      lowFields: [],
       scrolled: [...(options.scrolled ?? []).flat()],
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],

@@ -119,23 +119,23 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
 /** So much of what stands in a field has to show, of its width: less is no rounding, and a letter is cut through. */
 const LEAST_OF_FIELD = 0.9;
 
-const wantedOf = perSnapshot(
-  ({ snapshot: { shortFields } }): ReadonlyMap<number, number> =>
-    new Map(
-      Array.from({ length: shortFields.length / 2 }, (_, at) => [
-        shortFields[2 * at]!,
-        shortFields[2 * at + 1]!,
-      ]),
-    ),
-);
+const wantedOf = perSnapshot(({ snapshot: { shortFields } }) => byLine(shortFields));
+const heightWantedOf = perSnapshot(({ snapshot: { lowFields } }) => byLine(lowFields));
+
+function byLine(pairs: Float64Array): ReadonlyMap<number, number> {
+  return new Map(Array.from({ length: pairs.length / 2 }, (_, at) => [pairs[2 * at]!, pairs[2 * at + 1]!]));
+}
 
 /** What a field shows too little of: a placeholder can't be scrolled to, and nobody scrolls to the end of a number. */
 function lossInField({ view }: Scene, ink: Ink): Loss | null {
-  if (view.snapshot.shortFields.length === 0 || ink.kind !== 'text') return null;
+  const { shortFields, lowFields } = view.snapshot;
+  if (shortFields.length + lowFields.length === 0 || ink.kind !== 'text') return null;
+  const of = { ink, cutter: ink.node, whole: false, rect: ink.full, inField: true };
+  const high = heightWantedOf(view).get(ink.line);
+  if (high !== undefined) return { ...of, axis: 'y', px: high - view.contentBox(ink.node).height };
   const wanted = wantedOf(view).get(ink.line);
   if (wanted === undefined || ink.full.width >= LEAST_OF_FIELD * wanted) return null;
-  const px = wanted - ink.full.width;
-  return { ink, cutter: ink.node, axis: 'x', px, whole: false, rect: ink.full, inField: true };
+  return { ...of, axis: 'x', px: wanted - ink.full.width };
 }
 
 const endsInEllipsis = perStyle((view, i) => view.style(i, 'text-overflow') === 'ellipsis');

@@ -92,6 +92,8 @@ export interface LayoutSnapshot {
   readonly faces: Float64Array;
   /** Lines of fields that can't show all of their placeholder, or of a short value: line, and the width it wants, two numbers each. */
   readonly shortFields: Float64Array;
+  /** Lines of text areas that are too low for their placeholder: line, and the height it wants, CSS px, two numbers each. */
+  readonly lowFields: Float64Array;
   /** The elements of selectors that were asked for, in the order asked; a selector that is none has no elements. */
   readonly matches: readonly { readonly selector: string; readonly nodes: readonly number[] }[];
   /**

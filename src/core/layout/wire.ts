@@ -40,6 +40,8 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     hoverReveals: ints(wire.hoverReveals),
     faces: floats(wire.faces),
     shortFields: floats(wire.shortFields),
+    // Layouts that were kept by earlier builds have none.
+    lowFields: floats((wire.lowFields as typeof wire.lowFields | undefined) ?? []),
     nodes: {
       count: nodes.count,
       uid: ints(nodes.uid),
