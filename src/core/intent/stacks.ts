@@ -17,7 +17,25 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
   const isPile = pair.some((at) => isMoved(scene.view, at)) && sameLook(scene.view, pair);
   const least = (isPile ? 0.6 : 0.9) * Math.max(area(boxA), area(boxB));
   if (common === null || area(common) < least || area(common) <= 400) return false;
-  return isPile || pair.some((at) => isOutOfFlow(scene.view, at)) || isLedTo(scene, pair);
+  const isPlaced = pair.some((at) => isOutOfFlow(scene.view, at)) && !isOneOfRows(scene, pair);
+  return isPile || isPlaced || isLedTo(scene, pair);
+}
+
+/** Whether one of two stands in the flow beside others like it, so that what was put on it is in the place of one row, and of no part of its own. */
+function isOneOfRows({ view, painted }: Scene, pair: readonly [NodeIndex, NodeIndex]): boolean {
+  const inFlow = pair.filter((at) => !isOutOfFlow(view, at));
+  return inFlow.some((at) =>
+    view
+      .childrenOf(view.parent(at))
+      .some(
+        (other) =>
+          !pair.includes(other) &&
+          painted[other] === 1 &&
+          !isOutOfFlow(view, other) &&
+          signature(view, other) === signature(view, at) &&
+          !meets(view.box(other), view.box(at), 1),
+      ),
+  );
 }
 
 /** Whether something to press stands beside parts that lie on one another in the flow: else nothing brings the lower one out. */

@@ -258,6 +258,22 @@ describe('stacks', () => {
     expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90], out))).toBe(true);
     expect(pair(areAlternatives, card('a', [0, 0, 200, 90]), card('b', [0, 50, 200, 90], out))).toBe(false);
   });
+  test('what was put on one of several rows is no alternative to it', () => {
+    const row = (y: number, more: Partial<Node> = {}): Node => ({
+      tag: 'div',
+      class: 'row',
+      box: [0, y, 200, 30],
+      style: WHITE,
+      ...more,
+    });
+    const first = row(0, { children: [{ tag: 'b', id: 'a', box: [4, 4, 80, 20], lines: [line(4, 6, 80)] }] });
+    const head = card('b', [0, 0, 200, 30], { style: { ...WHITE, position: 'absolute' } });
+    const on = (...rows: Node[]) =>
+      pair(areAlternatives, { tag: 'section', box: [0, 0, 200, 60], children: [head, ...rows] });
+    expect(on(first)).toBe(true);
+    expect(on(first, row(30))).toBe(false);
+    expect(on(first, row(0))).toBe(true);
+  });
   test('what lies on another part in the flow is an alternative where something to press leads to it', () => {
     const parts = [card('a', [0, 0, 200, 90]), card('b', [0, 0, 200, 90])];
     const next: Node = { tag: 'button', box: [0, 100, 60, 30], flags: FLAG_CONTROL };
