@@ -41,7 +41,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     faces: floats(wire.faces),
     shortFields: floats(wire.shortFields),
     // Layouts that were kept by earlier builds have none.
-    lowFields: floats((wire.lowFields as typeof wire.lowFields | undefined) ?? []),
+    lowFields: floats((wire as Partial<WireSnapshot>).lowFields ?? []),
     nodes: {
       count: nodes.count,
       uid: ints(nodes.uid),
