@@ -53,6 +53,27 @@ const panes = (page: Page): Promise<Pane[]> =>
   );
 const address = (page: Page) => page.evaluate(() => decodeURIComponent(location.hash));
 
+test('the list of pages lies over everything else, and a page is picked from it', async () => {
+  const { page, complaints } = await openReport(browser, report, 'scheme=light');
+  await page.click('.picker input');
+  const [, fares] = await page
+    .waitForFunction(() => document.querySelectorAll('[role=option]').length > 1)
+    .then(() => page.$$('[role=option]'));
+  await drawn(page);
+  const isOnTop = await page.$$eval('[role=option]', (options) =>
+    options.map((option) => {
+      const { x, y, width, height } = option.getBoundingClientRect();
+      return option.contains(document.elementFromPoint(x + width / 2, y + height / 2));
+    }),
+  );
+  expect(isOnTop).toEqual([true, true]);
+  await fares!.click();
+  await drawn(page);
+  expect(await address(page)).toContain('page=fares');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('scales: fitted, true to the hand, by CSS px, by device pixels', async () => {
   const { page, complaints } = await openReport(browser, report, 'drawer=false&scheme=light&held=portrait');
   const at = async (key: string) => {
