@@ -1,14 +1,14 @@
-import { area, intersect, outAlong, outOf, sizeAlong, type Rect } from '../geometry/rect.js';
+import { area, intersect, liesWithin, outAlong, sizeAlong, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
+import { cut } from '../layout/clips.js';
 import { branches, displacedRoot, displacementOf } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { perNode, perSnapshot, perStyle } from '../layout/memo.js';
+import { perSnapshot, perStyle } from '../layout/memo.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { cut } from '../layout/clips.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from '../layout/snapshot.js';
 import { lettersOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -50,7 +50,10 @@ export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
     const rect = isSeenBox(scene, box) ? cut(view.box(box), scene.clips.shownBox(box)) : null;
     if (!rect) continue;
     const isOut =
-      reachesOut(view, box) || isOwnSizedItem(view, box) || isInColumn(view, box) || isPulled(view, box);
+      reachesOut(view, box) ||
+      isOwnSizedItem(view, box) ||
+      isInColumn(view, box) ||
+      pulledUp(view)[box] === 1;
     for (const words of scene.inksIn(rect)) {
       if (words.kind !== 'text' || words.rank < scene.order.box[box]!) continue;
       if (scene.contains(box, words.node) || (!isOut && !runsOut(view, words))) continue;
@@ -69,20 +72,25 @@ function isSeenBox(scene: Scene, i: NodeIndex): boolean {
   return !isInline(view, i) && isDrawn(view, i);
 }
 
-/** Whether a box, or something that it stands in, reaches out of what that stands in. */
-const reachesOut = perNode((view, i): boolean => {
-  const around = view.containingElement(i);
-  if (around <= view.body) return false;
-  return (
-    Math.max(...Object.values(outOf(view.box(i), view.box(around)))) >= LEAST_PX || reachesOut(view, around)
-  );
-});
+/** By element: whether it, or something that it stands in, holds something of its containing element. Those come before it. */
+function orAround(view: SnapshotView, holds: (i: NodeIndex, around: NodeIndex) => boolean): Uint8Array {
+  const found = new Uint8Array(view.count);
+  for (let i = view.body + 1; i < view.count; i++) {
+    const around = view.containingElement(i);
+    found[i] = found[around] === 1 || holds(i, around) ? 1 : 0;
+  }
+  return found;
+}
+
+/** By element: whether it, or something that it stands in, reaches out of what that stands in. */
+const reachOut = perSnapshot((view) =>
+  orAround(view, (i, around) => around > view.body && !liesWithin(view.box(i), view.box(around), LEAST_PX)),
+);
+const reachesOut = (view: SnapshotView, i: NodeIndex) => reachOut(view)[i] === 1;
 
 function runsOut(view: SnapshotView, words: Ink): boolean {
   const block = blockAround(view, words.node);
-  return (
-    Math.max(...Object.values(outOf(words.full, view.box(block)))) >= LEAST_PX || reachesOut(view, block)
-  );
+  return !liesWithin(words.full, view.box(block), LEAST_PX) || reachesOut(view, block);
 }
 
 /** A drawn box, or a picture, that has run out of its part and lies on another drawn part, or under it. */
@@ -119,9 +127,13 @@ export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
   return found;
 });
 
+/** Of two of which one stays on the screen, the other passes by. */
+function passBy(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
+  return stayingRoot(view, a) !== stayingRoot(view, b);
+}
+
 function isMoved(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
-  const isApart = stayingRoot(scene.view, a) !== stayingRoot(scene.view, b);
-  return isApart || displacedRoot(scene, a, b) >= 0 || displacedRoot(scene, b, a) >= 0;
+  return passBy(scene.view, a, b) || displacedRoot(scene, a, b) >= 0 || displacedRoot(scene, b, a) >= 0;
 }
 
 function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meeting | null {
@@ -132,9 +144,7 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   if (common.height < LEAST_ACROSS * words.full.height || isSymbols(view, words)) return null;
   const parts = branches(scene, box, words.node);
   if (!parts || isDecoration(scene, words.node) || hasOwnGround(scene, box, words, common)) return null;
-  // Of two of which one stays on the screen, the other passes by.
-  if (stayingRoot(view, box) !== stayingRoot(view, words.node)) return null;
-  if (displacedRoot(scene, words.node, box) >= 0) return null;
+  if (passBy(view, box, words.node) || displacedRoot(scene, words.node, box) >= 0) return null;
   const meet = { box, words, common };
   const moved = displacedRoot(scene, box, words.node);
   if (moved >= 0)
@@ -176,11 +186,8 @@ function hasOwnGround(scene: Scene, box: NodeIndex, words: Ink, common: Rect): b
 
 const NOWHERE: Rect = { x: 0, y: 0, width: 0, height: 0 };
 
-/** Whether a margin pulls a box, or something that it stands in, up over what comes before it. */
-const isPulled = perNode((view, i): boolean => {
-  if (i <= view.body) return false;
-  return view.margins(i)[0] <= -LEAST_PX || isPulled(view, view.containingElement(i));
-});
+/** By element: whether a margin pulls it, or something that it stands in, up over what comes before that. */
+const pulledUp = perSnapshot((view) => orAround(view, (i) => view.margins(i)[0] <= -LEAST_PX));
 
 /** A box with words of its own that a margin has pulled up: a bar without any may be there to mark the words that it lies under. */
 function isPulledCard(scene: Scene, moved: NodeIndex, box: NodeIndex): boolean {
