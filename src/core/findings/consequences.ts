@@ -25,7 +25,8 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   for (const entry of reported) {
     const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
     if (at < 0) kept.push(entry);
-    else if (SAYS_MORE.some((says) => says(sceneOf(view), kept[at]!, entry))) kept[at] = entry;
+    else if (isLostByIt(sceneOf(view), kept[at]!, entry) || hidesOthers(sceneOf(view), kept[at]!, entry))
+      kept[at] = entry;
     else kept[at] = withWeightOf(kept[at]!, entry);
   }
   return kept;
@@ -59,25 +60,6 @@ function hidesOthers(scene: Scene, { rule, sighting }: Reported, later: Reported
   const hidden = later.sighting.affected ?? [];
   return later.sighting.node === node && isMostlyOut && hidden.some((one) => !scene.contains(node, one));
 }
-
-/** Of what runs out of its box a little, it is worse that it lies on something within that box, over more. */
-function meetsMoreAtHome(
-  _: Scene,
-  { rule, sighting }: Reported,
-  { rule: its, sighting: later }: Reported,
-): boolean {
-  if (rule.meta.name !== 'box-overflow' || its.meta.family !== 'overlap') return false;
-  if (later.node !== sighting.node || later.mild || !sighting.by) return false;
-  const { by, homes = [] } = sighting;
-  const areas = later.shows?.lost ?? [];
-  return (
-    areas.length > 0 &&
-    areas.every((area) => sizeAlong(area, by.axis) > by.px && homes.some((box) => liesWithin(area, box, 1)))
-  );
-}
-
-/** What tells of the same defect, and says more of its harm. */
-const SAYS_MORE = [isLostByIt, hidesOthers, meetsMoreAtHome];
 
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
 function withWeightOf(kept: Reported, { rule, sighting }: Reported): Reported {

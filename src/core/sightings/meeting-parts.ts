@@ -116,7 +116,7 @@ export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
       const parts = common && branches(scene, box, other);
       if (!parts || Math.min(common.width, common.height) < LEAST_PX || !isSeenBox(scene, other)) continue;
       const [around] = parts;
-      if (around === box || isMoved(scene, box, other)) continue;
+      if (around === box || isMoved(scene, box, other) || holdsForeign(scene, box, common)) continue;
       if (!isOutside(view, common, around, view.box(box))) continue;
       const axis = axisOut(common, view.box(around));
       const culprit = axis === 'x' ? box : tooLowFor(view, view.box(box), box, around);
@@ -126,6 +126,11 @@ export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
   }
   return found;
 });
+
+/** Whether something that is seen or used and is not the box's own lies where it meets another one: what it does to that is told. */
+function holdsForeign(scene: Scene, box: NodeIndex, common: Rect): boolean {
+  return scene.inksIn(common).some(({ node }) => !scene.contains(box, node));
+}
 
 /** Of two of which one stays on the screen, the other passes by. */
 function passBy(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {

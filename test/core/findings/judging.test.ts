@@ -38,28 +38,6 @@ test('one defect, one finding: what has run out is not also an overlap, and weig
   expect(told(cards([180]))).toEqual(['warning box-overflow']);
 });
 
-test('of one that is out of its box by a little, and lies on another one within it, the latter is told', () => {
-  const field = (id: string, x: number, width: number): Node => ({
-    tag: 'input',
-    id,
-    box: [x, 30, width, 40],
-    style: CARD,
-    flags: FLAG_CONTROL | FLAG_REPLACED,
-    lines: [line(x + 4, 40, 60)],
-  });
-  const told = (start: number) =>
-    found([
-      {
-        tag: 'form',
-        box: [20, 20, 300, 60],
-        style: CARD,
-        children: [field('a', 30, 170), field('b', start, 324 - start)],
-      },
-    ]).map(({ rule, selector, severity }) => `${severity} ${rule} ${selector}`);
-  expect(told(140)).toEqual(['error control-overlap #b']);
-  expect(told(205)).toEqual(['warning box-overflow #b']);
-});
-
 test('of two overlaps of one element, what stays is as grave as the graver', () => {
   /** A tick box and words in each of two labels, the second pulled up onto the first. */
   const label = (y: number, margin: Node['margin']): Node => ({
