@@ -29,7 +29,8 @@ export function findingOf(
     key: 'k',
     selector: 'div.fares > a.button',
     related: ['div.fares > a.other'],
-    message: '“Fares and times” runs 16 px out of the right side of the box that is drawn round it, on a 360 px wide screen.',
+    message:
+      '“Fares and times” runs 16 px out of the right side of the box that is drawn round it, on a 360 px wide screen.',
     details: [],
     words: 'Book now',
     cause: null,
