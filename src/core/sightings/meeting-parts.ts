@@ -1,4 +1,5 @@
 import { area, intersect, liesWithin, outAlong, sizeAlong, type Rect } from '../geometry/rect.js';
+import { RectIndex } from '../geometry/rect-index.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -46,6 +47,8 @@ export interface Meeting {
 export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
   const scene = sceneOf(view);
   const found: Meeting[] = [];
+  const strays = scene.inks.filter((ink) => ink.kind === 'text' && ink.shown && runsOut(view, ink));
+  const strayIndex = new RectIndex(strays.map(({ shown }) => shown));
   for (let box = view.body + 1; box < view.count; box++) {
     const rect = isSeenBox(scene, box) ? cut(view.box(box), scene.clips.shownBox(box)) : null;
     if (!rect) continue;
@@ -54,9 +57,11 @@ export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
       isOwnSizedItem(view, box) ||
       isInColumn(view, box) ||
       pulledUp(view)[box] === 1;
-    for (const words of scene.inksIn(rect)) {
-      if (words.kind !== 'text' || words.rank < scene.order.box[box]!) continue;
-      if (scene.contains(box, words.node) || (!isOut && !runsOut(view, words))) continue;
+    // What has its place can only be run onto.
+    const near = isOut ? scene.inksIn(rect) : strayIndex.search(rect).map((at) => strays[at]!);
+    for (const words of near) {
+      if (words.kind !== 'text' || words.rank < scene.order.box[box]! || scene.contains(box, words.node))
+        continue;
       const meeting = meetingOf(scene, box, rect, words);
       if (meeting) found.push(meeting);
     }
