@@ -71,14 +71,14 @@ function dayOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
 const LIST_START = 4;
 const LIST_END = 16;
-/** Of the words that were chosen, a closed list tells too little if it shows less than this. */
-const LEAST_OF_CHOICE = 0.45;
 /** And on either side of a row of a list that is open. */
 const ROW_EDGE = 2;
-/** Of the last line of a placeholder, what is lost before it can't be read. */
-const LEAST_OF_LINE = 0.6;
 /** What that is off by in other versions, CSS px. */
 const LIST_SLACK = 6;
+/** Of the words that were chosen, a closed list tells too little if it shows less than this. */
+const LEAST_OF_CHOICE = 0.45;
+/** Of the last line of a placeholder, what is lost before it can't be read. */
+const LEAST_OF_LINE = 0.6;
 
 /**
  * Where the value, or else the placeholder, of a field or the label of a button stands; null where there is none. Its text
@@ -120,8 +120,8 @@ export function fieldText(
   const top = rect.y + of(style.borderTopWidth) + of(style.paddingTop);
   const bottom = rect.bottom - of(style.borderBottomWidth) - of(style.paddingBottom);
   // The chosen words of a list that is too low for them begin at its top, what is typed stays in the middle of its field.
-  const isAtTop =
-    isOpen || field.localName === 'textarea' || (field.localName === 'select' && bottom - top < height);
+  const isArea = field.localName === 'textarea';
+  const isAtTop = isOpen || isArea || (field.localName === 'select' && bottom - top < height);
   const y = isAtTop ? top : (top + bottom - height) / 2;
   // A long value is there to be scrolled; of a few letters or figures each counts.
   const isOneLine =
@@ -133,7 +133,6 @@ export function fieldText(
   const shownShare = Math.min(1, room / wanted);
   const saysLittle = isOpen ? text.length * shownShare <= FEW_LETTERS : shownShare < LEAST_OF_CHOICE;
   // What does not fit into a text area goes on in its next line.
-  const isArea = field.localName === 'textarea';
   const isToBeSeen =
     (kind === 'placeholder' && !isArea) ||
     (isOneLine && (text.length <= FEW_LETTERS || (isShortened && saysLittle)));

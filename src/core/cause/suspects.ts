@@ -1,4 +1,5 @@
 import type { Sighting } from '../sightings/sighting.js';
+import { isGrid } from '../layout/displays.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { CauseName } from './cause.js';
 import { isSqueezed } from '../sightings/drivers.js';
@@ -45,7 +46,7 @@ export function suspectsOf(view: SnapshotView, sighting: Sighting): Suspect[] {
       for (const suspect of tooWide(view, sibling)) if (TAKES_ROOM.has(suspect.name)) add(suspect);
     }
   }
-  if (parent >= 0 && /grid/.test(view.style(parent, 'display'))) add(sharedCell(node));
+  if (parent >= 0 && isGrid(view, parent)) add(sharedCell(node));
   for (const sibling of siblings) {
     if (sibling !== node && view.isRendered(sibling))
       for (const suspect of moved(view, sibling)) add(suspect);

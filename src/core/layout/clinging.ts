@@ -1,4 +1,5 @@
 import { pxOf } from '../css/lengths.js';
+import { isFlow } from './displays.js';
 import { perNode } from './memo.js';
 import { holderOf, isInScroller } from './sticking.js';
 import { fixedRoot } from './viewport-layer.js';
@@ -43,8 +44,7 @@ function restOf(view: SnapshotView, i: NodeIndex): number | null {
   if (bottom === null || Math.abs(box.y + box.height - foot) > 1) return box.y;
   const siblings = view.childrenOf(view.parent(i));
   const before = siblings.slice(0, siblings.indexOf(i)).findLast((at) => isInFlow(view, at));
-  if (before === undefined || !/^(block|flow-root|list-item)$/.test(view.style(before, 'display')))
-    return null;
+  if (before === undefined || !isFlow(view, before)) return null;
   const gap = Math.max(view.margins(before)[2], view.margins(i)[0]);
   return Math.max(box.y, view.box(before).y + view.box(before).height + gap);
 }

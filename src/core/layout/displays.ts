@@ -16,5 +16,11 @@ export const isContents = perStyle((view, i) => view.style(i, 'display') === 'co
 /** Lays its children out as flex or grid items. */
 export const holdsItems = perStyle((view, i) => /flex|grid/.test(view.style(i, 'display')));
 
+/** Lays its children out as grid items, in cells that may be one. */
+export const isGrid = perStyle((view, i) => /grid/.test(view.style(i, 'display')));
+
+/** Lays its children out one below the other (CSS Display 3, section 2.2). */
+export const isFlow = perStyle((view, i) => /^(block|flow-root|list-item)$/.test(view.style(i, 'display')));
+
 /** An inline-level box that is laid out as a block inside. */
 export const isInlineBlock = perStyle((view, i) => /^inline-/.test(view.style(i, 'display')));

@@ -3,7 +3,7 @@ import { intersect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import { signature } from '../identity/signature.js';
 import { displacementOf } from '../layout/displace.js';
-import { perStyle } from '../layout/memo.js';
+import { isGrid } from '../layout/displays.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
@@ -70,8 +70,6 @@ export function boxesOverNeighbours(
     };
   });
 }
-
-const isGrid = perStyle((view, i) => /grid/.test(view.style(i, 'display')));
 
 function overlap({ view }: Scene, a: NodeIndex, b: NodeIndex): Over | null {
   const [boxA, boxB] = [view.box(a), view.box(b)];

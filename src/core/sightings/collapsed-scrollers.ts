@@ -4,6 +4,7 @@ import type { Ink, Scene } from '../layout/scene.js';
 import { scrollsAlong } from '../layout/scrollers.js';
 import { emOf } from '../layout/text-ink.js';
 import { isOutOfFlow } from '../layout/displace.js';
+import { isGrid } from '../layout/displays.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import { inksScrolledBy } from './covered-scrollers.js';
@@ -55,7 +56,7 @@ function isSqueezedBySiblings(view: SnapshotView, i: NodeIndex, left: number): b
   const parent = view.parent(i);
   const isColumn = /flex/.test(view.style(parent, 'display'))
     ? /^column/.test(view.style(parent, 'flex-direction'))
-    : /grid/.test(view.style(parent, 'display'));
+    : isGrid(view, parent);
   if (!isColumn) return false;
   const { x, width } = view.box(i);
   const others = view

@@ -5,8 +5,8 @@ import { isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
 import { cut } from '../layout/clips.js';
 import { branches, displacedRoot, displacementOf } from '../layout/displace.js';
-import { isInline } from '../layout/displays.js';
-import { perSnapshot, perStyle } from '../layout/memo.js';
+import { isFlow, isGrid, isInline } from '../layout/displays.js';
+import { perSnapshot } from '../layout/memo.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -26,17 +26,21 @@ const LEAST_OUTSIDE = 0.5;
 /** What is lower or narrower holds nothing: a box without a height may be there to lay a picture under words. Of what stands in it. */
 const LEAST_HOLDER = 0.15;
 
-/** Words on a picture or on a drawn box that is no part of theirs, since one of the two has run out of the part that holds it. */
-export interface Meeting {
+/** What has run out of its part, along which axis and out of what. */
+interface RanOut {
   readonly culprit: NodeIndex;
+  readonly axis: 'x' | 'y';
+  readonly holder: NodeIndex;
+}
+
+/** Words on a picture or on a drawn box that is no part of theirs, since one of the two has run out of the part that holds it. */
+export interface Meeting extends RanOut {
   /** The picture or box, and where it is: CSS px of the page. */
   readonly box: NodeIndex;
   readonly words: Ink;
   readonly common: Rect;
-  readonly axis: 'x' | 'y';
-  /** Which of the two ran out, and out of what; or that a margin has pulled the box there. */
+  /** Which of the two ran out; or that a margin has pulled the box there. */
   readonly ran: 'box' | 'words' | 'pulled';
-  readonly holder: NodeIndex;
 }
 
 /**
@@ -99,13 +103,10 @@ function runsOut(view: SnapshotView, words: Ink): boolean {
 }
 
 /** A drawn box, or a picture, that has run out of its part and lies on another drawn part, or under it. */
-export interface BoxMeeting {
-  readonly culprit: NodeIndex;
+export interface BoxMeeting extends RanOut {
   readonly box: NodeIndex;
   readonly other: NodeIndex;
   readonly common: Rect;
-  readonly axis: 'x' | 'y';
-  readonly holder: NodeIndex;
 }
 
 /** The same of boxes, whose words do not meet. */
@@ -123,9 +124,7 @@ export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
       const [around] = parts;
       if (around === box || isMoved(scene, box, other) || holdsForeign(scene, box, common)) continue;
       if (!isOutside(view, common, around, view.box(box))) continue;
-      const axis = axisOut(common, view.box(around));
-      const culprit = axis === 'x' ? box : tooLowFor(view, view.box(box), box, around);
-      found.push({ culprit, box, other, common, axis, holder: around });
+      found.push({ box, other, common, ...boxOut(view, box, common, around) });
       break;
     }
   }
@@ -162,18 +161,11 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
       ? { ...meet, ran: 'pulled', holder: view.parent(moved), axis: 'y', culprit: moved }
       : null;
   const [around, beside] = parts;
-  const full = view.box(box);
-  const place = (holder: NodeIndex) => ({ holder, axis: axisOut(common, view.box(holder)) });
-  if (around !== box && isOutside(view, common, around, full)) {
-    const { holder, axis } = place(around);
-    const culprit = axis === 'x' ? box : tooLowFor(view, full, box, around);
-    return { ...meet, ran: 'box', holder, axis, culprit };
-  }
+  if (around !== box && isOutside(view, common, around, view.box(box)))
+    return { ...meet, ran: 'box', ...boxOut(view, box, common, around) };
   if (isOutside(view, common, beside, words.full)) {
-    const { holder, axis } = place(beside);
     const block = blockAround(view, words.node);
-    const culprit = axis === 'x' ? block : tooLowFor(view, words.full, words.node, beside);
-    return { ...meet, ran: 'words', holder, axis, culprit };
+    return { ...meet, ran: 'words', ...outOfPart(view, words.full, words.node, common, beside, block) };
   }
   const isWider = around === box && (isInColumn(view, box) || startsBefore(view, box, beside));
   return isWider ? { ...meet, ran: 'box', holder: view.parent(box), axis: 'x', culprit: box } : null;
@@ -218,6 +210,24 @@ function isOutside(view: SnapshotView, spot: Rect, part: NodeIndex, held: Rect):
   return !inside || area(inside) < (1 - LEAST_OUTSIDE) * area(spot);
 }
 
+/** A box that has run out of a part, seen at a spot. */
+function boxOut(view: SnapshotView, box: NodeIndex, spot: Rect, part: NodeIndex): RanOut {
+  return outOfPart(view, view.box(box), box, spot, part, box);
+}
+
+/** @param sideways what is at fault for what runs out sideways; downwards it is what is too low */
+function outOfPart(
+  view: SnapshotView,
+  content: Rect,
+  from: NodeIndex,
+  spot: Rect,
+  part: NodeIndex,
+  sideways: NodeIndex,
+): RanOut {
+  const axis = axisOut(spot, view.box(part));
+  return { holder: part, axis, culprit: axis === 'x' ? sideways : tooLowFor(view, content, from, part) };
+}
+
 /** The axis along which a spot lies farther out of a box. */
 function axisOut(spot: Rect, box: Rect): 'x' | 'y' {
   const share = (axis: 'x' | 'y') => outAlong(spot, box, axis) / sizeAlong(spot, axis);
@@ -229,14 +239,10 @@ function isInColumn(view: SnapshotView, i: NodeIndex): boolean {
   return isFlow(view, view.parent(i)) && (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i));
 }
 
-const isFlow = perStyle((view, i) => /^(block|flow-root|list-item)$/.test(view.style(i, 'display')));
-
 /** An item of a grid whose width is its own, and not its column's; what is put above another one on purpose says so. */
 function isOwnSizedItem(view: SnapshotView, i: NodeIndex): boolean {
   return isGrid(view, view.parent(i)) && hasOwnWidth(view, i) && view.style(i, 'z-index') === 'auto';
 }
-
-const isGrid = perStyle((view, i) => /grid/.test(view.style(i, 'display')));
 
 /** Whether an item of a grid begins before another one does, and ends within it. */
 function startsBefore(view: SnapshotView, i: NodeIndex, next: NodeIndex): boolean {

@@ -1,11 +1,11 @@
 import { px } from '../geometry/format.js';
-import { area, outAlong, sizeAlong, union } from '../geometry/rect.js';
+import { area, outAlong, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
-import { boxMeetingsOf, meetingsOf, type Meeting } from './meeting-parts.js';
+import { boxMeetingsOf, meetingsOf, type BoxMeeting, type Meeting } from './meeting-parts.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { andMore, capital, nameOf, onScreen, shortName, sideWords } from './words.js';
 
@@ -35,18 +35,12 @@ function isSeen(view: SnapshotView, meeting: Meeting): boolean {
 export function partsUnderWords({ view }: Scene, render: RenderView): Sighting[] {
   const seen = meetingsOf(view).filter((meeting) => meeting.ran !== 'words' && isSeen(view, meeting));
   return byCulprit(view, seen).map((group) => {
-    const { ran, box, axis, holder, culprit } = worstOf(group);
-    const side = sideWords(view.box(box), view.box(holder), axis);
-    const far = px(outAlong(view.box(box), view.box(holder), axis));
-    const said = {
-      pulled: `Is pulled up by ${px(-Math.min(0, view.margins(culprit)[0]))}`,
-      column: 'Reaches into the next column',
-      box: `Runs ${far} out of ${side} of ${shortName(view, holder)}`,
-      holder: `In it, ${view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box)} runs ${far} out of ${side}`,
-    };
-    const isInside = outAlong(view.box(box), view.box(holder), axis) < 1;
-    const how = ran === 'pulled' ? ran : isInside ? 'column' : culprit === box ? 'box' : 'holder';
-    return sighting(view, group, `${said[how]}, and under ${metBy(view, group)}, ${onScreen(render)}.`);
+    const worst = worstOf(group);
+    const said =
+      worst.ran === 'pulled'
+        ? `Is pulled up by ${px(-view.margins(worst.culprit)[0])}`
+        : ranOutWords(view, worst);
+    return sighting(view, group, `${said}, and under ${metBy(view, group)}, ${onScreen(render)}.`);
   });
 }
 
@@ -72,16 +66,8 @@ export function wordsOnParts({ view }: Scene, render: RenderView, told: Readonly
 export function boxesOnParts({ view }: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const seen = boxMeetingsOf(view).filter(({ culprit }) => !told.has(culprit));
   return byCulprit(view, seen).map(({ entries, fault }) => {
-    const { box, other, axis, holder, culprit } = entries.reduce((a, b) =>
-      area(b.common) > area(a.common) ? b : a,
-    );
-    const side = sideWords(view.box(box), view.box(holder), axis);
-    const far = px(outAlong(view.box(box), view.box(holder), axis));
-    const what = view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box);
-    const said =
-      culprit === box
-        ? `Runs ${far} out of ${side} of ${shortName(view, holder)}`
-        : `In it, ${what} runs ${far} out of ${side}`;
+    const worst = worstOf({ entries });
+    const { axis, culprit, other } = worst;
     return {
       ...fault,
       key: `rim ${fault.key}`,
@@ -89,12 +75,23 @@ export function boxesOnParts({ view }: Scene, render: RenderView, told: Readonly
       rect: entries.map((entry) => entry.common).reduce(union, view.box(culprit)),
       by: { axis, px: Math.max(...entries.map(({ common }) => sizeAlong(common, axis))) },
       severity: 'warning',
-      message: `${said}, and over the rim of ${shortName(view, other)}, ${onScreen(render)}.`,
+      message: `${ranOutWords(view, worst)}, and over the rim of ${shortName(view, other)}, ${onScreen(render)}.`,
     };
   });
 }
 
-function worstOf({ entries }: Culprits<Meeting>): Meeting {
+/** How far a box has run out of what, told of what is at fault. */
+function ranOutWords(view: SnapshotView, { box, axis, holder, culprit }: Meeting | BoxMeeting): string {
+  const [own, around] = [view.box(box), view.box(holder)];
+  const out = outAlong(own, around, axis);
+  if (out < 1) return 'Reaches into the next column';
+  const [far, side] = [px(out), sideWords(own, around, axis)];
+  if (culprit === box) return `Runs ${far} out of ${side} of ${shortName(view, holder)}`;
+  const what = view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box);
+  return `In it, ${what} runs ${far} out of ${side}`;
+}
+
+function worstOf<T extends { readonly common: Rect }>({ entries }: { readonly entries: readonly T[] }): T {
   return entries.reduce((a, b) => (area(b.common) > area(a.common) ? b : a));
 }
 
