@@ -1,10 +1,12 @@
 // How well the rules do on pages and mistakes that nobody tuned them for. From a seed, mistakes are planted into complete pages, one at a
 // time, each at a random element that it can happen to; what each harms is counted in pixels (unseen/oracle.mjs), and what harms nothing
-// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger]`. Rules are developed on seeds 1 to 10; a
+// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--sheets]`;
+// with `--sheets` the mistakes are made in the pages' own style sheets. Rules are developed on seeds 1 to 10; a
 // figure counts when its seed was drawn after the last change.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import pLimit from 'p-limit';
 import { dirname, resolve } from 'node:path';
+import { declarations, mistaken } from './unseen/declarations.mjs';
 import { describe } from './unseen/describe.mjs';
 import { harmsOf, load, placeOf, seen, SIZES, startOracle } from './unseen/oracle.mjs';
 import { OPERATORS } from './unseen/operators.mjs';
@@ -19,6 +21,7 @@ const option = (name, otherwise) => {
 const seed = Number(option('seed', '1'));
 const wanted = Number(option('count', '60'));
 const only = option('only', null);
+const isInSheets = process.argv.includes('--sheets');
 const out = option('out', `.setup/unseen-${seed}.json`);
 const cache = resolve(option('cache', '.setup/unseen'));
 
@@ -38,7 +41,8 @@ while (chosen.size < Math.min(PAGES, pages.length)) chosen.add(random.int(1, pag
 async function originalOf(pageNumber) {
   const url = site.urlOf(pageNumber);
   const first = await load(oracle, url, SIZES[0]);
-  const elements = await first.evaluate(describe);
+  const elements = isInSheets ? [] : await first.evaluate(describe);
+  const said = isInSheets ? await first.evaluate(declarations) : [];
   await first.close();
   const before = [];
   for (const size of SIZES) {
@@ -47,7 +51,13 @@ async function originalOf(pageNumber) {
     await page.close();
   }
   const findings = await findingsOn(product, url);
-  return { pageNumber, elements: elements.filter(({ y }) => y < 6000), before, known: sightingsIn(findings) };
+  return {
+    pageNumber,
+    elements: elements.filter(({ y }) => y < 6000),
+    said,
+    before,
+    known: sightingsIn(findings),
+  };
 }
 
 /** How far each finding goes on each size that has it, CSS px, by what makes it the same one. */
@@ -66,37 +76,48 @@ const limit = pLimit(AT_ONCE);
 const originals = await Promise.all([...chosen].map((pageNumber) => limit(() => originalOf(pageNumber))));
 console.error(`unseen: ${originals.length} pages looked at as they are`);
 
+/** @returns a mistake in one of the page's own style sheets; undefined where it has none that can be read */
+function drawnInSheet(original) {
+  const declaration = original.said.length > 0 ? random.pick(original.said) : null;
+  return declaration && { ...mistaken(declaration, random), path: declaration.path, planted: '' };
+}
+
+/** @returns a mistake at one element; undefined where the operator fits none */
+function drawnAtElement(original) {
+  const operator = random.pick(OPERATORS);
+  const fitting = original.elements.filter((element) => operator.fits(element));
+  if (fitting.length === 0 || (only !== null && operator.name !== only)) return undefined;
+  const element = random.pick(fitting);
+  const css = operator.css(element, random);
+  const change = operator.js?.(element, random) ?? '';
+  const important = css
+    .split(';')
+    .filter((one) => one.trim() !== '')
+    .map((one) => `${one.trim()} !important`);
+  return {
+    operator: operator.name,
+    path: element.path,
+    css,
+    js: change,
+    alters: change !== '',
+    planted: `${element.path} { ${important.join('; ')} }`,
+    plantedScript:
+      change === ''
+        ? ''
+        : `{ const e = document.querySelector(${JSON.stringify(element.path)}); if (e) { ${change} } }`,
+  };
+}
+
 /** All plants are drawn first, so that the seed alone decides them. */
 let number = pages.length;
 const drawn = [];
 for (let tries = 0; drawn.length < wanted && tries < wanted * 40; tries++) {
   const original = random.pick(originals);
-  const operator = random.pick(OPERATORS);
-  const fitting = original.elements.filter((element) => operator.fits(element));
-  if (fitting.length === 0 || (only !== null && operator.name !== only)) continue;
-  const element = random.pick(fitting);
-  const declarations = operator.css(element, random);
-  const change = operator.js?.(element, random) ?? '';
-  const important = declarations
-    .split(';')
-    .filter((one) => one.trim() !== '')
-    .map((one) => `${one.trim()} !important`);
-  plants.set(++number, {
-    page: pages[original.pageNumber - 1],
-    css: `${element.path} { ${important.join('; ')} }`,
-    js:
-      change === ''
-        ? ''
-        : `{ const e = document.querySelector(${JSON.stringify(element.path)}); if (e) { ${change} } }`,
-  });
-  drawn.push({
-    number,
-    original,
-    operator: operator.name,
-    path: element.path,
-    css: declarations,
-    js: change,
-  });
+  const mistake = isInSheets ? drawnInSheet(original) : drawnAtElement(original);
+  if (!mistake) continue;
+  const { planted, plantedScript = mistake.js, ...told } = mistake;
+  plants.set(++number, { page: pages[original.pageNumber - 1], css: planted, js: plantedScript });
+  drawn.push({ number, original, ...told });
 }
 
 /** @param alsoAt heights that are scrolled to beside that of the mistake, px */
@@ -105,7 +126,7 @@ async function harmsOnce(plant, at, alsoAt = []) {
   try {
     const place = await placeOf(page, plant.path);
     return harmsOf(plant.original.before[at], await seen(page, [place?.y ?? 0, ...alsoAt]), {
-      alters: plant.js !== '',
+      alters: plant.alters === true,
     });
   } finally {
     await page.close();

@@ -91,7 +91,8 @@ export async function seen(page, around) {
       const { data } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
       look(data, clip.y);
     };
-    await take({ x: 0, y: 0, width, height: Math.min(end, LONGEST) }, true);
+    // A page whose content is all out of the flow has no height of its own.
+    await take({ x: 0, y: 0, width, height: Math.max(screen, Math.min(end, LONGEST)) }, true);
     if (isWholeOnly) return;
     const heights = new Set([0, last]);
     if (around === null)
