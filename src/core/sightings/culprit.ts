@@ -3,7 +3,7 @@ import { commonAncestor, displacedRoot, displacementOf } from '../layout/displac
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import { isContents, isInlineText } from '../layout/displays.js';
+import { isContents, isGrid, isInlineText } from '../layout/displays.js';
 import { hasOwnWidth, heightFrom } from '../layout/own-size.js';
 import { FLAG_REPLACED } from '../layout/snapshot.js';
 
@@ -16,7 +16,7 @@ interface Party {
 /**
  * Of two things that lie on one another, the element at fault: the one that was taken out of the box it stands in (the upper
  * one where both were); else the box that one of them runs out of; else the one that was moved within its box; else the upper
- * one.
+ * one, or the item of a grid that it is in.
  * @param common where they meet
  */
 export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common: Rect): NodeIndex {
@@ -34,7 +34,14 @@ export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common:
     down,
     pullingSibling(scene, upper.node, lower.node),
   ];
-  return candidates.find((node) => node >= 0) ?? upper.node;
+  return candidates.find((node) => node >= 0) ?? itemOfGrid(scene, upper.node, lower.node);
+}
+
+/** Of two that are in items of one grid, the item of the first: these share a field. Else the first itself. */
+function itemOfGrid(scene: Scene, from: NodeIndex, other: NodeIndex): NodeIndex {
+  const common = commonAncestor(scene, from, other);
+  if (common < 0 || !isGrid(scene.view, common)) return from;
+  return scene.view.childrenOf(common).find((item) => scene.contains(item, from)) ?? from;
 }
 
 /** The same, where only the upper one's box is known. */

@@ -64,6 +64,20 @@ describe('text-overlap', () => {
     expect(told('visible')).not.toEqual([]);
     expect(told('hidden')).toEqual([]);
   });
+  test('two items of a grid in one field: the one on top is at fault, for all of its words', () => {
+    const item = (id: string): Node => ({
+      tag: 'div',
+      id,
+      box: [0, 0, 300, 80],
+      children: [text(`${id}-head`, 10), text(`${id}-words`, 40)],
+    });
+    const told = (display: string) =>
+      seenBy(textOverlap, PAGE, [
+        { tag: 'div', id: 'both', box: [0, 0, 300, 80], style: { display }, children: [item('a'), item('b')] },
+      ]);
+    expect(told('grid')).toEqual([expect.stringMatching(/^#b y/)]);
+    expect(told('block')).toHaveLength(2);
+  });
   test('what is pulled up is not why something that follows lies on it', () => {
     const [a, b] = [text('a', 20, {}, { margin: [-12, 0, 0, 0] }), text('b', 28)];
     expect(seenBy(textOverlap, PAGE, [a, b])).toEqual(['#b y 4']);
@@ -328,6 +342,13 @@ describe('covered by what belongs to it', () => {
   test('at their corner, or in its place in the text, it is no harm', () => {
     expect(seenBy(covered, PAGE, [message([212, 12, 40, 20], { position: 'absolute' })])).toEqual([]);
     expect(seenBy(covered, PAGE, [message([60, 44, 90, 20], { display: 'inline' })])).toEqual([]);
+  });
+  test('the ground of marked words is painted over the lines before their own, and under those after it', () => {
+    const marked = (room: number) => message([60, 44 - room, 90, 20 + 2 * room], { display: 'inline' });
+    expect(seenBy(covered, PAGE, [marked(3)])).toEqual([]);
+    expect(seenBy(covered, PAGE, [marked(14)])).toEqual(['#mark y 5']);
+    const block = message([60, 30, 90, 48], {});
+    expect(seenBy(covered, PAGE, [block])).toEqual([]);
   });
 });
 

@@ -14,6 +14,7 @@ import { isSymbols } from '../../intent/typography.js';
 import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
+import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
 import { isVertical } from '../../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
@@ -125,6 +126,7 @@ const hidingsOf = perSnapshot((layout): readonly Hiding[] => {
     if (hiding) hidings.push(hiding);
   };
   for (const { ink, cover } of scene.coveredInks()) look(ink, cover);
+  for (const { ink, cover } of linesUnderOwnGround(scene)) look(ink, cover);
   for (const cover of coversAtEnd(scene)) {
     for (const ink of scene.inksIn(cover.rect)) if (!isFixed(scene.view, ink.node)) look(ink, cover);
   }
@@ -158,11 +160,14 @@ type Meeting = 'boxes' | 'at-end' | 'mark';
 function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | null {
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
-  if (cover.rank <= ink.rank) return null;
-  const isInside = scene.contains(cover.node, ink.node);
+  const isOfLineAfter = isOnLineBefore(scene, ink, cover);
+  const isWithin = scene.contains(cover.node, ink.node);
+  if (cover.rank <= ink.rank && !(isWithin && isOfLineAfter)) return null;
+  const isInside = isWithin && !isOfLineAfter;
   const sunk = isInside ? sunkIn(scene, ink, cover.node) : -1;
   if (isInside && sunk < 0) return null;
-  if (scene.contains(ink.node, cover.node) && !isLaidOnOwnText(scene, ink, cover)) return null;
+  if (scene.contains(ink.node, cover.node) && !isOfLineAfter && !isLaidOnOwnText(scene, ink, cover))
+    return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
   const isControl = as !== 'at-end' && view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
   if (
