@@ -1,7 +1,7 @@
 // How well the rules do on pages and mistakes that nobody tuned them for. From a seed, mistakes are planted into complete pages, one at a
 // time, each at a random element that it can happen to; what each harms is counted in pixels (unseen/oracle.mjs), and what harms nothing
-// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--sheets]`;
-// with `--sheets` the mistakes are made in the pages' own style sheets. Rules are developed on seeds 1 to 10; a
+// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--sheets] [--collection]`;
+// with `--sheets` the mistakes are made in the pages' own style sheets, with `--collection` in the correct pages of bench/pages. Rules are developed on seeds 1 to 10; a
 // figure counts when its seed was drawn after the last change.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import pLimit from 'p-limit';
@@ -10,7 +10,7 @@ import { declarations, mistaken } from './unseen/declarations.mjs';
 import { describe } from './unseen/describe.mjs';
 import { harmsOf, load, placeOf, seen, SIZES, startOracle } from './unseen/oracle.mjs';
 import { OPERATORS } from './unseen/operators.mjs';
-import { pagesFrom, serve } from './unseen/pages.mjs';
+import { collectionPages, pagesFrom, serve } from './unseen/pages.mjs';
 import { findingsOn, PROFILES, startProduct } from './unseen/product.mjs';
 import { randomOf } from './unseen/random.mjs';
 
@@ -25,14 +25,15 @@ const isInSheets = process.argv.includes('--sheets');
 const out = option('out', `.setup/unseen-${seed}.json`);
 const cache = resolve(option('cache', '.setup/unseen'));
 
-const pages = pagesFrom(cache, process.argv.includes('--younger'));
+const isOfCollection = process.argv.includes('--collection');
+const pages = isOfCollection ? collectionPages(cache) : pagesFrom(cache, process.argv.includes('--younger'));
 const random = randomOf(seed);
 const plants = new Map(pages.map((page, i) => [i + 1, { page }]));
 const site = await serve(plants);
 const [oracle, product] = await Promise.all([startOracle(), startProduct()]);
 
-/** Of a seed, so many pages get mistakes. */
-const PAGES = 8;
+/** Of a seed, so many pages get mistakes; of the small ones of the collection, a few each. */
+const PAGES = isOfCollection ? Math.ceil(wanted / 4) : 8;
 const AT_ONCE = 2;
 const chosen = new Set();
 while (chosen.size < Math.min(PAGES, pages.length)) chosen.add(random.int(1, pages.length));

@@ -2,8 +2,18 @@
 // that is never committed. Without a registry the demo alone is taken.
 import { spawnSync } from 'node:child_process';
 import { createServer } from 'node:http';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { extname, join, resolve, sep } from 'node:path';
+import { parse } from 'yaml';
+import { pageOf } from '../lib/bench-page.mjs';
 
 const PACKAGES = [
   'startbootstrap-agency',
@@ -71,6 +81,23 @@ export function pagesFrom(cache, younger = false) {
     }
   }
   return pages;
+}
+
+/**
+ * The correct pages of the collection, and the repaired forms of its faults, as files: small pages by which many mistakes can be tried.
+ * @returns {{ name: string, root: string, path: string }[]} the same every time
+ */
+export function collectionPages(cache) {
+  const root = join(cache, 'collection');
+  mkdirSync(root, { recursive: true });
+  copyFileSync('bench/pages/harbour.svg', join(root, 'harbour.svg'));
+  return readdirSync('bench/pages')
+    .filter((file) => file.endsWith('.yaml'))
+    .flatMap((file) => parse(readFileSync(join('bench/pages', file), 'utf8')))
+    .map((page) => {
+      writeFileSync(join(root, `${page.name}.html`), pageOf({ ...page, form: 'twin' }));
+      return { name: `collection/${page.name}`, root, path: `/${page.name}.html` };
+    });
 }
 
 function demoPages() {

@@ -70,13 +70,15 @@ test('bare words that were moved: an edge through them is no design, a place bes
   expect(seenBy(boxOverflow, WIDE, [card(150)])).toEqual([]);
 });
 
-test('words that their margin pulls over the lower edge of a card: where the edge runs through them', () => {
-  const card = (y: number, style: Readonly<Record<string, string>> = {}) => ({
+test('words that their margin pulls out of a card: where an edge runs through them, or nothing is left in it', () => {
+  const title: Node = { tag: 'h3', box: [20, 20, 180, 20], lines: [line(20, 20, 100)] };
+  const card = (y: number, style: Readonly<Record<string, string>> = {}, more: Node[] = []): Node => ({
     tag: 'div',
     id: 'card',
     box: [10, 10, 200, 60] as const,
     style: CARD,
     children: [
+      ...more,
       {
         tag: 'p',
         box: [20, 20, 180, 60] as const,
@@ -87,8 +89,21 @@ test('words that their margin pulls over the lower edge of a card: where the edg
     ],
   });
   expect(seenBy(boxOverflow, WIDE, [card(62)])).toEqual(['p y 7']);
-  expect(seenBy(boxOverflow, WIDE, [card(76)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(76)])).toEqual(['p y 21']);
+  expect(seenBy(boxOverflow, WIDE, [card(76, {}, [title])])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(62, WHITE)])).toEqual([]);
+});
+
+test('a word that a margin pulls over a line, which is drawn as a low box, has its place there', () => {
+  const bar = (margin: readonly [number, number, number, number]): Node => ({
+    tag: 'div',
+    id: 'bar',
+    box: [10, 40, 200, 8],
+    style: CARD,
+    children: [{ tag: 'span', box: [10, 16, 60, 15], margin, lines: [line(10, 16, 60)] }],
+  });
+  expect(seenBy(boxOverflow, WIDE, [bar([-24, 0, 0, 0])])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [bar([0, 0, -24, 0])])).toHaveLength(1);
 });
 
 test('what is above the page is not out of a box that begins there', () => {

@@ -94,10 +94,11 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
       const found = escapeFrom(scene, ink, shown, at, moved);
       if (found && placed < 0) return found;
       if (found && isCrossed(view, found)) return found.axis === 'y' ? { ...found, culprit: placed } : found;
-      // However far a margin pulls words on purpose, no purpose has an edge run through them.
+      // However far a margin pulls words on purpose, no purpose has an edge run through them, or leaves the box of all of them empty.
       const pulled =
         ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
-      if (pulled && pulled.axis === 'y' && isCrossed(view, pulled)) return { ...pulled, culprit: pulledBy };
+      if (pulled && pulled.axis === 'y' && (isCrossed(view, pulled) || isLeftEmpty(scene, pulled, pulledBy)))
+        return { ...pulled, culprit: pulledBy };
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
     hasGround ||= isOpaque(view, at);
@@ -150,6 +151,18 @@ function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boo
     const inside = intersect(whole, around);
     return inside !== null && area(inside) >= 0.5 * area(whole);
   });
+}
+
+/**
+ * Whether nothing of what stands in a box is in it any more, by a margin that took its height away, or that pulled the words out of a box
+ * which has room for them. (A word over a line that is drawn as a box has its place there.)
+ */
+function isLeftEmpty(scene: Scene, { ink, box }: Escape, pulledBy: NodeIndex): boolean {
+  const { view } = scene;
+  const [, , bottom] = view.margins(pulledBy);
+  const around = view.box(box);
+  if (bottom >= 0 && around.height < ink.full.height) return false;
+  return !scene.inksIn(around).some(({ node }) => node !== box && scene.contains(box, node));
 }
 
 /** @param moved along which axes the ink was put where it is on purpose */
