@@ -22,7 +22,7 @@ const verdicts = new Map(
 );
 
 const cache = resolve(values.cache);
-const pages = [...pagesFrom(cache), ...pagesFrom(cache, true)];
+const pages = [...pagesFrom(cache), ...pagesFrom(cache, 'younger')];
 const site = await serve(new Map(pages.map((page, i) => [i + 1, { page }])));
 const product = await startProduct();
 const limit = pLimit(2);

