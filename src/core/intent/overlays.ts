@@ -14,19 +14,26 @@ import { hasControl } from '../layout/controls-within.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
-/** In the top layer: an open dialog or popover lies over the page by design, until it is closed. */
-export function isInTopLayer(scene: Scene, i: NodeIndex): boolean {
-  for (let at = i; at >= 0; at = scene.view.parent(at)) if (scene.view.has(at, FLAG_TOP_LAYER)) return true;
-  return false;
+/** An open dialog or popover lies over the page by design, until it is closed; what stands in it may still lie on its own words. */
+export function isLaidOverPage({ view }: Scene, i: NodeIndex, other: NodeIndex): boolean {
+  return topLayerRoot(view, i) !== topLayerRoot(view, other);
+}
+
+/** The dialog or popover that an element stands in; −1 on the page. */
+function topLayerRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let at = i;
+  while (at >= 0 && !view.has(at, FLAG_TOP_LAYER)) at = view.parent(at);
+  return at;
 }
 
 /**
  * Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. With words in it and nothing to press, nobody
  * gets past it.
+ * @param other what is under it: what stands in it itself is not under it
  */
-export function fillsScreen(scene: Scene, i: NodeIndex): boolean {
+export function fillsScreen(scene: Scene, i: NodeIndex, other: NodeIndex = -1): boolean {
   const root = fixedRoot(scene.view, i);
-  if (root < 0) return false;
+  if (root < 0 || scene.contains(root, other)) return false;
   let [hasWords, hasControl] = [false, false];
   for (let at = root; at <= scene.lastOf(root); at++) {
     hasWords ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_TEXT);
@@ -69,13 +76,14 @@ const NAMED_ANSWERED = /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar
 /**
  * A notice that a visitor sends away: a cookie bar, a dialog, a toast. Told by its role, by a button to close it, or by its name
  * where something in it can be pressed: nothing sends a notice without that away.
+ * @param other what is under it: what stands in it itself is not under it
  */
-export function isDismissible(scene: Scene, i: NodeIndex): boolean {
+export function isDismissible(scene: Scene, i: NodeIndex, other: NodeIndex = -1): boolean {
   const { view } = scene;
   const root = fixedRoot(view, i);
-  if (root >= 0 && holdsCloseButton(scene, root)) return true;
+  if (root >= 0 && !scene.contains(root, other) && holdsCloseButton(scene, root)) return true;
   const lifted = outermostLifted(view, i);
-  for (let at = i; at >= 0; at = view.parent(at)) {
+  for (let at = i; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
     if (view.has(at, FLAG_OVERLAY)) return true;
     // What merely bears such a name, or stands in a page that does, lies over nothing for a while.
     if (at < lifted) continue;
@@ -116,10 +124,11 @@ function linesIn(scene: Scene, i: NodeIndex): number[] {
 /**
  * A menu or a hint that hangs from the control it belongs to: wholly above or below the box that holds both, or beside a
  * control that says it has opened it.
+ * @param other what is under it: what stands in it itself is not under it
  */
-export function hangsFromControl(scene: Scene, i: NodeIndex): boolean {
+export function hangsFromControl(scene: Scene, i: NodeIndex, other: NodeIndex = -1): boolean {
   const { view } = scene;
-  for (let at = i; at > 0; at = view.parent(at)) {
+  for (let at = i; at > 0 && !scene.contains(at, other); at = view.parent(at)) {
     if (view.style(at, 'position') !== 'absolute') continue;
     if (view.childrenOf(view.parent(at)).some((other) => other !== at && view.has(other, FLAG_OPENER)))
       return true;

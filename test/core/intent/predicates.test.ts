@@ -15,7 +15,7 @@ import {
   fillsScreen,
   hangsFromControl,
   isDismissible,
-  isInTopLayer,
+  isLaidOverPage,
   isMarkAtCorner,
 } from '../../../src/core/intent/overlays.js';
 import { areAlternatives, areShingled, isStandIn } from '../../../src/core/intent/stacks.js';
@@ -196,9 +196,9 @@ describe('what cuts on purpose', () => {
 describe('what lies over the page on purpose', () => {
   const fixed = { ...WHITE, position: 'fixed' };
   test('top layer, backdrop, notice', () => {
-    expect(
-      holds(isInTopLayer, { tag: 'dialog', box: [0, 0, 9, 9], flags: FLAG_TOP_LAYER, children: [x()] }),
-    ).toBe(true);
+    const dialog: Node = { tag: 'dialog', box: [0, 0, 9, 9], flags: FLAG_TOP_LAYER, children: [x()] };
+    expect(holds((scene, i) => isLaidOverPage(scene, i, scene.view.root), dialog)).toBe(true);
+    expect(holds((scene, i) => isLaidOverPage(scene, i, i), dialog)).toBe(false);
     expect(holds(fillsScreen, x({ box: [0, 0, 400, 800], style: fixed }))).toBe(true);
     expect(holds(fillsScreen, x({ box: [0, 740, 400, 60], style: fixed }))).toBe(false);
     const words = { flags: FLAG_TEXT, lines: [line(0, 0, 90)] };
@@ -213,6 +213,25 @@ describe('what lies over the page on purpose', () => {
     expect(holds(isDismissible, x({ class: 'cookie-bar' }))).toBe(false);
     expect(holds(isDismissible, x({ flags: FLAG_OVERLAY }))).toBe(true);
     expect(holds(isDismissible, x({ class: 'call-bar' }))).toBe(false);
+  });
+  test('what stands in a notice, a wall or a menu is not under it', () => {
+    const button = { tag: 'button', box: [0, 40, 90, 30] as const, flags: FLAG_CONTROL };
+    const notice = x({ class: 'cookie-bar', style: fixed, children: [button] });
+    const wall = x({ box: [0, 0, 400, 800], style: fixed });
+    const menu: Node = {
+      tag: 'div',
+      box: [0, 0, 100, 40],
+      style: { position: 'relative' },
+      children: [button, x({ box: [0, 70, 200, 90], style: { position: 'absolute' } })],
+    };
+    for (const [is, node] of [
+      [isDismissible, notice],
+      [fillsScreen, wall],
+      [hangsFromControl, menu],
+    ] as const) {
+      expect(holds((scene, i) => is(scene, i), node)).toBe(true);
+      expect(holds((scene, i) => is(scene, i, i), node)).toBe(false);
+    }
   });
   test('a menu hangs from its button, a panel inside a box without one does not', () => {
     const button: Node = { tag: 'button', box: [0, 0, 100, 40], flags: FLAG_CONTROL };

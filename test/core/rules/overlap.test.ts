@@ -73,7 +73,13 @@ describe('text-overlap', () => {
     });
     const told = (display: string) =>
       seenBy(textOverlap, PAGE, [
-        { tag: 'div', id: 'both', box: [0, 0, 300, 80], style: { display }, children: [item('a'), item('b')] },
+        {
+          tag: 'div',
+          id: 'both',
+          box: [0, 0, 300, 80],
+          style: { display },
+          children: [item('a'), item('b')],
+        },
       ]);
     expect(told('grid')).toEqual([expect.stringMatching(/^#b y/)]);
     expect(told('block')).toHaveLength(2);
@@ -310,6 +316,16 @@ describe('covered', () => {
     expect(
       seenBy(covered, PAGE, [text('a', 20), { ...panel({ position: 'fixed' }), flags: FLAG_TOP_LAYER }]),
     ).toEqual([]);
+  });
+  test('in a dialog, what lies on its own words', () => {
+    const dialog: Node = {
+      tag: 'dialog',
+      box: [0, 0, 400, 300],
+      flags: FLAG_TOP_LAYER,
+      style: { position: 'fixed' },
+      children: [text('a', 20), panel({ position: 'absolute' }, [0, 0, 400, 60])],
+    };
+    expect(seenBy(covered, PAGE, [dialog])).toEqual(['#panel y 12']);
   });
   test('a fixed bar hides for good only what scrolling can not bring out from under it', () => {
     const bar = panel({ position: 'fixed' }, [0, 740, 400, 60]);

@@ -1,7 +1,7 @@
 import { sizeText } from '../../geometry/format.js';
 import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
-import { hangsFromControl, isInTopLayer } from '../../intent/overlays.js';
+import { hangsFromControl, isLaidOverPage } from '../../intent/overlays.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { displacementOf } from '../../layout/displace.js';
 import { areAlternatives, areShingled } from '../../intent/stacks.js';
@@ -64,7 +64,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
     return null;
   if (areApart(view, control, other, LEAST_PX)) return null;
   if (isDecoration(scene, control.node) || isDecoration(scene, other.node)) return null;
-  if ([control, other].some((ink) => isInTopLayer(scene, ink.node) || hangsFromControl(scene, ink.node)))
+  if (isLaidOverPage(scene, control.node, other.node)) return null;
+  if (hangsFromControl(scene, control.node, other.node) || hangsFromControl(scene, other.node, control.node))
     return null;
   if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
   if (passOneAnother(view, control.node, other.node)) return null;

@@ -5,7 +5,7 @@ import {
   fillsScreen,
   hangsFromControl,
   isDismissible,
-  isInTopLayer,
+  isLaidOverPage,
   isMarkAtCorner,
 } from '../../intent/overlays.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
@@ -186,9 +186,11 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   // Where the page stands after loading, a look can tell.
   const isToBeSeen = as === 'boxes' && cover.scrolled === undefined && doubt === 'slight';
   if (doubt === null || (isAway && !isToBeSeen && (doubt === 'slight' || doubt === 'mark'))) return null;
-  if (isInTopLayer(scene, cover.node) || fillsScreen(scene, cover.node) || isDismissible(scene, cover.node))
-    return null;
-  if (hangsFromControl(scene, cover.node)) return null;
+  if (isLaidOverPage(scene, cover.node, ink.node)) return null;
+  const isPassing = [fillsScreen, isDismissible, hangsFromControl].some((is) =>
+    is(scene, cover.node, ink.node),
+  );
+  if (isPassing) return null;
   if (as !== 'at-end' && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
   if (isEllipsisMark(view, cover.node)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
