@@ -39,6 +39,8 @@ const AT_ONCE = 2;
 const chosen = new Set();
 while (chosen.size < Math.min(PAGES, pages.length)) chosen.add(random.int(1, pages.length));
 
+const harmKey = ({ kind, index }) => `${kind} ${index}`;
+
 /** A page as it is: its elements at the first size, what is seen of it at each, and what Isoptic finds on it. */
 async function originalOf(pageNumber) {
   const url = site.urlOf(pageNumber);
@@ -47,10 +49,15 @@ async function originalOf(pageNumber) {
   const said = isInSheets ? await first.evaluate(declarations) : [];
   await first.close();
   const before = [];
+  const byItself = [];
   for (const size of SIZES) {
     const page = await load(oracle, url, size);
     before.push(await seen(page, null));
     await page.close();
+    // What is harmed from one load to the next without any mistake, as by a notice of a random colour.
+    const again = await load(oracle, url, size);
+    byItself.push(new Set(harmsOf(before.at(-1), await seen(again, null), { alters: false }).map(harmKey)));
+    await again.close();
   }
   const findings = await findingsOn(product, url);
   return {
@@ -143,12 +150,14 @@ const PLACES = 4;
  * nobody had scrolled to: it is looked at again, where it is.
  */
 async function harmsAt(plant, at) {
-  const first = await harmsOnce(plant, at);
+  const first = (await harmsOnce(plant, at)).filter(
+    (harm) => !plant.original.byItself[at].has(harmKey(harm)),
+  );
   const sure = first.filter(({ kind }) => kind !== 'doubt');
   if (sure.length === 0) return first;
   const places = sure.flatMap(({ rect }) => (rect ? [rect.y + rect.height / 2] : [])).slice(0, PLACES);
-  const again = new Set((await harmsOnce(plant, at, places)).map(({ kind, index }) => `${kind} ${index}`));
-  return first.filter(({ kind, index }) => again.has(`${kind} ${index}`));
+  const again = new Set((await harmsOnce(plant, at, places)).map(harmKey));
+  return first.filter((harm) => again.has(harmKey(harm)));
 }
 
 async function tried(plant) {

@@ -1,13 +1,13 @@
 // `npm test`: lint, types and all tests, those over the pages of bench/ sampled. `npm run verify`: the rest, whole. Each ends
 // with a line "N passed, N failed" taken from Jest's own result. Names of test files as arguments run those alone;
-// `--whole --one-of 2` takes half of the pages of bench/accuracy.
+// `--whole --one-of 2` takes half of the pages of bench/accuracy and bench/surroundings.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 const isWhole = process.argv.includes('--whole');
 const shareAt = process.argv.indexOf('--one-of');
-/** Of the pages of bench/accuracy, one of so many; null for all of them. */
+/** Of the pages of bench/accuracy and bench/surroundings, one of so many; null for all of them. */
 const share = isWhole ? (shareAt < 0 ? null : process.argv[shareAt + 1]) : '60';
 const only = process.argv
   .slice(2)
@@ -55,7 +55,7 @@ const LINT = [
 ];
 /** Tests that are sampled in `npm test` and run over everything here, and those that are too long for every change. */
 const WHOLE = ['test/engine/in-place', 'test/program/mirror', 'test/long'];
-const ACCURACY = ['bench/accuracy.mjs', '--check'];
+const BENCHES = ['accuracy', 'surroundings'];
 
 const checks = only.length > 0 ? [] : isWhole ? [TYPED_LINT] : LINT;
 let failedChecks = await runAll(checks);
@@ -82,7 +82,9 @@ if (!existsSync(resultFile)) {
 }
 if (only.length === 0) {
   const sampled = share === null ? [] : ['--one-of', share];
-  if (!(await run(`accuracy ${sampled.join(' ')}`, [...ACCURACY, ...sampled]))) failedChecks++;
+  for (const bench of BENCHES)
+    if (!(await run(`${bench} ${sampled.join(' ')}`, [`bench/${bench}.mjs`, '--check', ...sampled])))
+      failedChecks++;
 }
 const result = JSON.parse(readFileSync(resultFile, 'utf8'));
 // A suite that could not even start counts as one failure, and so does each failed check.

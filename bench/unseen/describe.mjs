@@ -133,7 +133,7 @@ export function paint(mode) {
       for (let at = element, up = 0; at && up < 3; at = at.parentElement, up++)
         shortened ||= getComputedStyle(at).textOverflow === 'ellipsis' && at.scrollWidth > at.clientWidth;
       let scrolls = false;
-      for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) {
+      for (let at = element; at && at !== document.body; at = at.parentElement) {
         const { overflowX, overflowY } = getComputedStyle(at);
         scrolls ||=
           (/auto|scroll/.test(overflowX) && at.scrollWidth > at.clientWidth) ||

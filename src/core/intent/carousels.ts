@@ -1,6 +1,7 @@
 import { sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { likeness } from '../identity/signature.js';
+import { blockAround } from '../layout/ancestors.js';
 import { isMoved } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
@@ -22,8 +23,10 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (chain.some((at) => isMoved(view, at) && (isSettled || hasMoreToShow(scene, at, cutter)))) return true;
   const around: NodeIndex[] = [];
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
-  if ([...chain, ...around].some((at) => isNamed(scene, at)) && (whole || isDriven(scene, cutter, chain)))
-    return true;
+  // Words that stand in the lines of what cuts them off are no slide of something around that.
+  const isLine = ink.kind === 'text' && blockAround(view, ink.node) === cutter && !isNamed(scene, cutter);
+  const isOfNamed = !isLine && [...chain, ...around].some((at) => isNamed(scene, at));
+  if (isOfNamed && (whole || isDriven(scene, cutter, chain))) return true;
   const window = view.contentBox(cutter);
   const isSlide = (at: NodeIndex) => view.box(at).width >= 0.6 * window.width;
   const isBeside = (at: NodeIndex) => {

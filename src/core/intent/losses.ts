@@ -97,7 +97,14 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const cutter = first(cutters, (each) => beyond(rect, each.clip, axis) > least)?.node;
   if (cutter === undefined) return null;
   const slight = isText && axis === acrossLines(view, ink.node) && px <= leastAcross(view, ink.line);
-  return { ink, cutter, axis, px: Math.min(px, size), whole: px >= size, rect, ...(slight && { slight }) };
+  return { ink, cutter, axis, px: Math.min(px, size), whole: isAll(px, size), rect, ...(slight && { slight }) };
+}
+
+/** Sums of edges are off by less, CSS px. */
+const ROUNDING = 0.01;
+
+function isAll(px: number, size: number): boolean {
+  return px >= size - ROUNDING;
 }
 
 /** The room of an ellipsis, em. */
@@ -113,7 +120,7 @@ function lossToEllipsis(scene: Scene, ink: Ink): Loss | null {
   const over = outAlong(rect, view.contentBox(cutter), 'x');
   if (over <= 1) return null;
   const px = Math.min(rect.width, over + ELLIPSIS_EM * emOf(view, ink.line));
-  return { ink, cutter, axis: 'x', px, whole: px >= rect.width, rect };
+  return { ink, cutter, axis: 'x', px, whole: isAll(px, rect.width), rect };
 }
 
 /** So much of what stands in a field has to show, of its width: less is no rounding, and a letter is cut through. */

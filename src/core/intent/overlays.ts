@@ -137,7 +137,8 @@ export function hangsFromControl(scene: Scene, i: NodeIndex, other: NodeIndex = 
     const panel = view.box(at);
     const around = view.box(holder);
     const isOutside = panel.y >= around.y + around.height - 4 || panel.y + panel.height <= around.y + 4;
-    return isOutside && hasControl(scene, holder, [at]);
+    // A part of a menu may be placed in it.
+    if (isOutside && hasControl(scene, holder, [at])) return true;
   }
   return false;
 }

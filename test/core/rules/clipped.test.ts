@@ -82,6 +82,30 @@ describe('text-clipped', () => {
     expect(clamped('b', '34 crowns')).toEqual(['error']);
     expect(clamped('b', 'and so on')).toEqual(['notice']);
   });
+  test('a slide beside its window waits, to the px; words in a box of their own within a slide are cut off', () => {
+    const window = (className: string, ...children: Node[]): Node => ({
+      tag: 'div',
+      id: 'window',
+      class: className,
+      box: [16, 10, 328, 60],
+      style: HIDDEN,
+      children,
+    });
+    // 344 + 318.3 − 344 is a little less than 318.3.
+    const slide: Node = { tag: 'p', id: 'slide', box: [344, 10, 328, 60], lines: [line(344, 20, 318.3)] };
+    expect(seenBy(textClipped, PAGE, [window('swiper', slide)])).toEqual([]);
+    const name: Node = {
+      tag: 'p',
+      id: 'name',
+      box: [20, 10, 100, 24],
+      style: HIDDEN,
+      lines: [line(20, 12, 90)],
+      children: [
+        { tag: 'b', box: [130, 12, 50, 20], style: { display: 'inline' }, lines: [line(130, 12, 50)] },
+      ],
+    };
+    expect(seenBy(textClipped, PAGE, [window('swiper', name)])).toEqual([expect.stringContaining('#name')]);
+  });
   test('a clamp that a part of one more line looks out of', () => {
     const clamped = (height: number) => {
       const render = renderOf(PAGE, [

@@ -317,6 +317,25 @@ describe('covered', () => {
       seenBy(covered, PAGE, [text('a', 20), { ...panel({ position: 'fixed' }), flags: FLAG_TOP_LAYER }]),
     ).toEqual([]);
   });
+  test('what is fixed with the words that a sign lies on is looked at as on the page', () => {
+    const sign: Node = {
+      tag: 'svg',
+      id: 'sign',
+      box: [100, 20, 20, 20],
+      flags: FLAG_PICTURE | FLAG_REPLACED,
+      style: { position: 'absolute' },
+    };
+    const bar = (position: string, ...children: Node[]): Node => ({
+      tag: 'div',
+      box: [0, 0, 400, 60],
+      style: { position },
+      children,
+    });
+    const doubts = (...nodes: Node[]) => covered.doubts!(renderOf(PAGE, nodes)).length;
+    expect(doubts(bar('static', text('words', 20), sign))).toBe(1);
+    expect(doubts(bar('fixed', text('words', 20), sign))).toBe(1);
+    expect(doubts(bar('static', text('words', 20)), bar('fixed', sign))).toBe(0);
+  });
   test('in a dialog, what lies on its own words', () => {
     const dialog: Node = {
       tag: 'dialog',

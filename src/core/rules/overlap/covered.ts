@@ -178,8 +178,10 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
     return null;
   const common = intersect(ink.shown!, cover.rect);
   if (!common || !scene.isOnPage(common, ink.node)) return null;
-  const isAway =
-    isFixed(view, cover.node) || isFixed(view, ink.node) || cover.scrolled !== undefined || as === 'at-end';
+  // What is fixed with what it lies on is no further away from it than on the page.
+  const isFixedAlone =
+    (isFixed(view, cover.node) || isFixed(view, ink.node)) && !movesWith(view, cover.node, ink.node);
+  const isAway = isFixedAlone || cover.scrolled !== undefined || as === 'at-end';
   let doubt = as === 'mark' ? markDoubt(view, cover.node, common) : doubtOf(view, ink, cover, common);
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
@@ -299,7 +301,8 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const hidden = new Set(entries.map((hiding) => hiding.ink)).size;
   const looked = inkGone(view, entries);
   const { more, isMany } = andMore(hidden - 1);
-  const still = isFixed(view, cover.node) ? `, and scrolling does not free ${isMany ? 'them' : 'it'}` : '';
+  const isHeld = isFixed(view, cover.node) && !movesWith(view, cover.node, ink.node);
+  const still = isHeld ? `, and scrolling does not free ${isMany ? 'them' : 'it'}` : '';
   const size = sizeText(common);
   const what = `${nameOf(view, ink)}${more}`;
   // What is at fault may be what got under something else.

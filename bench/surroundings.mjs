@@ -1,0 +1,74 @@
+// Whether the rules see a fault wherever it stands, and leave correct constructs alone there: each piece of lib/pieces.mjs in each
+// surrounding, on one size. Prints what is passed over and what is told wrongly; `--one-of N` takes one page of so many, evenly by a hash of its
+// name; `--check` fails where there is anything to print.
+import { spawnSync } from 'node:child_process';
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { isSampled } from './lib/sampled.mjs';
+import { CORRECT, FAULTS } from './lib/pieces.mjs';
+import { documentOf, NO_FAULT, NOT_CORRECT, SURROUNDINGS } from './lib/surroundings.mjs';
+
+const { values } = parseArgs({
+  options: { 'one-of': { type: 'string', default: '1' }, check: { type: 'boolean', default: false } },
+});
+const pages = new Map();
+for (const where of Object.keys(SURROUNDINGS)) {
+  for (const [kind, pieces, left] of [
+    ['fault', FAULTS, NO_FAULT],
+    ['correct', CORRECT, NOT_CORRECT],
+  ])
+    for (const [what, piece] of Object.entries(pieces)) {
+      const name = `${kind}-${where}-${what}`;
+      if (!left.has(`${where} ${what}`) && isSampled(name, Number(values['one-of'])))
+        pages.set(`${name}.html`, { kind, where, what, html: documentOf(piece, where) });
+    }
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'isoptic-surroundings-'));
+try {
+  const site = join(folder, 'site');
+  await mkdir(site);
+  await Promise.all([...pages].map(([file, { html }]) => writeFile(join(site, file), html)));
+  const args = [
+    'check',
+    site,
+    '--all',
+    '--at',
+    '360x720+mobile',
+    '--shots',
+    'none',
+    '--json',
+    '--fail-on',
+    'never',
+  ];
+  const { stdout, status } = spawnSync(
+    process.execPath,
+    ['dist/cli/main.js', ...args, '--out', join(folder, 'run')],
+    {
+      encoding: 'utf8',
+      maxBuffer: 1 << 30,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
+  if (status !== 0) throw new Error(`the check ended with ${status}`);
+  const run = JSON.parse(stdout);
+  const told = new Map(run.pages.map(({ id, source }) => [id, { source, findings: [] }]));
+  for (const finding of run.findings)
+    if (['overflow', 'overlap', 'clipped'].includes(finding.family) && finding.severity !== 'notice')
+      told.get(finding.page).findings.push(finding);
+  const wrong = [...told.values()].flatMap(({ source, findings }) => {
+    const { kind, where, what } = pages.get(source);
+    if (kind === 'fault') return findings.length > 0 ? [] : [`MISSED ${what} in ${where}`];
+    return findings.map(
+      ({ rule, selector, message }) => `FALSE  ${what} in ${where}: ${rule} ${selector}: ${message}`,
+    );
+  });
+  for (const line of wrong) console.log(line);
+  const count = (wanted) => [...pages.values()].filter(({ kind }) => kind === wanted).length;
+  console.log(`${count('fault')} faults and ${count('correct')} correct pieces: ${wrong.length} wrong`);
+  if (values.check && wrong.length > 0) process.exitCode = 1;
+} finally {
+  await rm(folder, { recursive: true, force: true });
+}
