@@ -97,7 +97,15 @@ function lossAlong(scene: Scene, ink: Ink, axis: 'x' | 'y'): Loss | null {
   const cutter = first(cutters, (each) => beyond(rect, each.clip, axis) > least)?.node;
   if (cutter === undefined) return null;
   const slight = isText && axis === acrossLines(view, ink.node) && px <= leastAcross(view, ink.line);
-  return { ink, cutter, axis, px: Math.min(px, size), whole: isAll(px, size), rect, ...(slight && { slight }) };
+  return {
+    ink,
+    cutter,
+    axis,
+    px: Math.min(px, size),
+    whole: isAll(px, size),
+    rect,
+    ...(slight && { slight }),
+  };
 }
 
 /** Sums of edges are off by less, CSS px. */
