@@ -1,9 +1,10 @@
+import { sizeAlong } from '../geometry/rect.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import { FLAG_PLAYER } from '../layout/snapshot.js';
 import type { Loss } from './loss.js';
 import type { Ink, Scene } from '../layout/scene.js';
 
-/** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height. */
+/** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height or width. */
 const LEAST_OF_CHART = 0.25;
 
 /** Of the keys of a player so much may go, CSS px. */
@@ -23,8 +24,9 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
     if (isOutOfFlow(view, at) || view.style(at, 'transform') !== 'none') return true;
     if (view.margins(at).some((margin) => margin <= -2)) return true;
   }
-  if (axis === 'y') return view.tag(ink.node) !== 'canvas' || px < LEAST_OF_CHART * view.box(ink.node).height;
-  const size = view.box(ink.node).width;
+  const size = sizeAlong(view.box(ink.node), axis);
+  if (view.tag(ink.node) === 'canvas' && px >= LEAST_OF_CHART * size) return false;
+  if (axis === 'y') return true;
   if (px < 0.1 * size) return true;
   return !scene
     .inksIn(view.box(cutter))

@@ -341,6 +341,22 @@ test('a picture is cropped from below, a chart that a script draws loses what is
   expect(held('img', 200)).toEqual([]);
 });
 
+test('a chart that is alone in its frame loses what is cut off at its side, a picture is cropped', () => {
+  const alone = (tag: string, width: number) =>
+    seenBy(controlClipped, PAGE, [
+      {
+        tag: 'div',
+        id: 'frame',
+        box: [0, 0, 150, 100],
+        style: HIDDEN,
+        children: [{ tag, box: [0, 0, width, 100], flags: FLAG_PICTURE | FLAG_REPLACED }],
+      },
+    ]);
+  expect(alone('canvas', 260)).toEqual([expect.stringMatching(/x 110$/)]);
+  expect(alone('canvas', 170)).toEqual([]);
+  expect(alone('img', 260)).toEqual([]);
+});
+
 describe('a control and the shape of what stands round it', () => {
   const within = (path: string, more: readonly Node[] = []) => {
     const box = [220, 20, 100, 40] as const;
