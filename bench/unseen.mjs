@@ -65,6 +65,7 @@ async function originalOf(pageNumber) {
     elements: elements.filter(({ y }) => y < 6000),
     said,
     before,
+    byItself,
     known: sightingsIn(findings),
   };
 }

@@ -132,6 +132,12 @@ const GOES_BY_WIDTH = {
     '<style>[style*="color"] ~ h1 { position: absolute; text-indent: 2em }</style><i></i><script>const set = () => document.querySelector("i").setAttribute("style", innerWidth > 500 ? "color: red" : ""); addEventListener("resize", set); set()</script>',
   drawn:
     '<style>p { opacity: 0.9 }</style><canvas></canvas><script>const set = () => { const c = document.querySelector("canvas"); c.width = Math.floor(innerWidth / 3); c.style.height = c.width / 2 + "px"; }; addEventListener("resize", set); set()</script>',
+  'drawn-anew':
+    '<style>p { opacity: 0.9 } svg text { font-size: 12px } svg .wide { font-size: 30px; opacity: 0.5 } svg + h1 { text-indent: 2em }</style><svg width="300" height="80"></svg><script>const set = () => { const chart = document.querySelector("svg"); chart.setAttribute("width", Math.floor(innerWidth / 3)); chart.innerHTML = `<g><text y="40" class="${innerWidth > 500 ? "wide" : ""}">Boats</text><foreignObject y="50" width="90" height="20"><b>${innerWidth}</b></foreignObject></g>`; chart.querySelector("g").setAttribute("transform", `translate(${innerWidth / 50})`); }; addEventListener("resize", set); set()</script>',
+  'drawing-looked-into':
+    '<style>h1 { opacity: 0.9 } main:has(.wide) h1 { opacity: 0.5; position: absolute }</style><svg width="300" height="80"></svg><script>const set = () => { document.querySelector("svg").innerHTML = `<text y="40" class="${innerWidth > 500 ? "wide" : ""}">Boats</text>`; }; addEventListener("resize", set); set()</script>',
+  'drawing-among-others':
+    '<style>svg.wide + h1 { opacity: 0.5; float: left }</style><svg width="300" height="80"><text y="40">Boats</text></svg><script>const set = () => { const chart = document.querySelector("svg"); chart.setAttribute("class", innerWidth > 500 ? "wide" : ""); chart.innerHTML = "<text y=40>Boats</text>"; }; addEventListener("resize", set); set()</script>',
   'taken-back':
     '<style>.wide h1 { float: left }</style><script>const set = () => { const { classList } = document.documentElement; classList.add("wide"); classList.remove("wide"); classList.toggle("wide", innerWidth > 500); }; addEventListener("resize", set); set()</script>',
   meters:
