@@ -130,7 +130,7 @@ export function hangsFromControl(scene: Scene, i: NodeIndex, other: NodeIndex = 
   const { view } = scene;
   for (let at = i; at > 0 && !scene.contains(at, other); at = view.parent(at)) {
     if (view.style(at, 'position') !== 'absolute') continue;
-    if (view.childrenOf(view.parent(at)).some((other) => other !== at && view.has(other, FLAG_OPENER)))
+    if (view.childrenOf(view.parent(at)).some((each) => each !== at && view.has(each, FLAG_OPENER)))
       return true;
     const holder = view.containingElement(at);
     if (holder <= 0 || holder === view.body) return false;
