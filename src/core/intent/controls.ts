@@ -85,12 +85,23 @@ export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
 /** Of a field's height, what holds it together with its button is no higher. */
 const GROUP_HEIGHTS = 2.5;
 
-/** Whether a button stands beside a field, or in a box that is made for the two. */
+/** Where several fields stand, a button in one of them takes no more of its width. */
+const MOST_OF_SEVERAL = 0.25;
+
+/** Whether a button stands beside a field, or in a box that is made for the two; among several fields, whether it is as small as a sign. */
 function isOfField(scene: Scene, button: NodeIndex, field: Ink): boolean {
   const { view } = scene;
   const holder = commonAncestor(scene, button, field.node);
-  if (holder === view.parent(button) || holder === view.parent(field.node)) return true;
-  return view.box(holder).height <= GROUP_HEIGHTS * field.full.height;
+  if (view.box(holder).height <= GROUP_HEIGHTS * field.full.height) return true;
+  if (holder !== view.parent(button) && holder !== view.parent(field.node)) return false;
+  const isSmall = view.box(button).width <= MOST_OF_SEVERAL * field.full.width;
+  return isSmall || isOnlyField(scene, field.node, holder);
+}
+
+function isOnlyField(scene: Scene, field: NodeIndex, holder: NodeIndex): boolean {
+  for (let at = holder + 1; at <= scene.lastOf(holder); at++)
+    if (at !== field && scene.painted[at] && scene.view.has(at, FLAG_FIELD)) return false;
+  return true;
 }
 
 /** Whether the smaller one lies on words of the larger one. */

@@ -209,9 +209,10 @@ function flexRowAround(view: SnapshotView, i: NodeIndex): NodeIndex {
   return row >= 0 && /flex/.test(view.style(row, 'display')) && isSingleRow(view, row) ? row : -1;
 }
 
-/** An item that is so much wider than another, and takes so much of the row, is what leaves the other no room. */
+/** An item that is so much wider than another, and takes so much of the row, is what leaves the other no room; among several, so much. */
 const MUCH_WIDER = 1.5;
 const MOST_OF_ROW = 0.5;
+const MOST_AMONG_SEVERAL = 0.75;
 
 /** The item of a row that pushes another one out: too wide for the row alone, or by far the wider of the two; −1 where none is. */
 function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
@@ -220,10 +221,10 @@ function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
   const room = view.contentBox(row);
   const { width } = view.box(i);
   if (width > room.width + SLACK || outAlong(view.box(i), room, 'x') <= SLACK) return -1;
-  const least = Math.max(MUCH_WIDER * width, MOST_OF_ROW * room.width);
-  const others = view
-    .childrenOf(row)
-    .filter((item) => item !== i && isInFlow(view, item) && !hasShareOfRow(view, item));
+  const beside = view.childrenOf(row).filter((item) => item !== i && isInFlow(view, item));
+  const most = beside.length > 1 ? MOST_AMONG_SEVERAL : MOST_OF_ROW;
+  const least = Math.max(MUCH_WIDER * width, most * room.width);
+  const others = beside.filter((item) => !hasShareOfRow(view, item));
   const widest = others.reduce((a, b) => (a < 0 || view.box(b).width > view.box(a).width ? b : a), -1);
   return widest >= 0 && view.box(widest).width >= least ? widest : -1;
 }

@@ -568,6 +568,12 @@ describe('control-overlap', () => {
     expect(seenBy(controlOverlap, PAGE, [within(300, [field, button])])).toEqual([]);
     expect(seenBy(controlOverlap, PAGE, [within(60, apart)])).toEqual([]);
     expect(seenBy(controlOverlap, PAGE, [within(300, apart)])).toHaveLength(1);
+    // Below several fields, what lies on the last one is the button of all of them, unless it is as small as a sign.
+    const other: Node = { ...field, id: 'other', box: [10, 200, 200, 40], lines: [] };
+    const wide: Node = { ...button, box: [118, 12, 90, 36] };
+    expect(seenBy(controlOverlap, PAGE, [within(300, [field, wide])])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [within(300, [other, field, wide])])).toHaveLength(1);
+    expect(seenBy(controlOverlap, PAGE, [within(300, [other, field, button])])).toEqual([]);
   });
 });
 
