@@ -64,7 +64,15 @@ export function isFollowedByMore(scene: Scene, { cutter, whole }: Loss): boolean
   if (next === undefined) return false;
   // A link that leads elsewhere may lead to the whole of it; no excerpt ends within a line.
   if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK)) return whole && view.has(next, FLAG_CONTROL);
-  return /^(button|label|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
+  if (view.has(next, FLAG_FIELD)) return false;
+  if (view.tag(next) === 'label') return !holdsBox(scene, next);
+  return /^(button|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
+}
+
+/** Whether a label holds what it is the label of: an answer to be ticked opens nothing. */
+function holdsBox(scene: Scene, label: NodeIndex): boolean {
+  for (let at = label + 1; at <= scene.lastOf(label); at++) if (scene.view.tag(at) === 'input') return true;
+  return false;
 }
 
 /** Faded out at its end by a gradient or a mask: it says itself that there is more. */

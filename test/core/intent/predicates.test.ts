@@ -25,6 +25,7 @@ import {
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
   FLAG_CONTROLLED,
+  FLAG_FIELD,
   FLAG_OVERLAY,
   FLAG_PICTURE,
   FLAG_REPLACED,
@@ -177,6 +178,12 @@ describe('what cuts on purpose', () => {
     const link: Node = { ...more, tag: 'a' };
     expect(holds(cut(true), low, link)).toBe(true);
     expect(holds(cut(false), low, link)).toBe(false);
+    // The label of a hidden box opens the rest; one with its own box is an answer, and a field is one to be written.
+    const label: Node = { ...more, tag: 'label', flags: 0 };
+    const box: Node = { tag: 'input', box: [0, 40, 12, 12], flags: FLAG_CONTROL };
+    expect(holds(cut(false), low, label)).toBe(true);
+    expect(holds(cut(false), low, { ...label, children: [box] })).toBe(false);
+    expect(holds(cut(false), low, { ...box, flags: FLAG_CONTROL | FLAG_FIELD })).toBe(false);
   });
   test('faded out at its end by a clear gradient; a shade over all of it is not a fade', () => {
     const gradient = 'linear-gradient(rgba(255, 255, 255, 0), rgb(255, 255, 255))';
