@@ -7,7 +7,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import pLimit from 'p-limit';
 import { dirname, resolve } from 'node:path';
 import { declarations, mistaken } from './unseen/declarations.mjs';
-import { describe } from './unseen/describe.mjs';
+import { describe, installPaths } from './unseen/describe.mjs';
 import { harmsOf, load, placeOf, seen, SIZES, startOracle } from './unseen/oracle.mjs';
 import { OPERATORS } from './unseen/operators.mjs';
 import { collectionPages, pagesFrom, serve } from './unseen/pages.mjs';
@@ -45,6 +45,7 @@ const harmKey = ({ kind, index }) => `${kind} ${index}`;
 async function originalOf(pageNumber) {
   const url = site.urlOf(pageNumber);
   const first = await load(oracle, url, SIZES[0]);
+  await first.evaluate(installPaths);
   const elements = isInSheets ? [] : await first.evaluate(describe);
   const said = isInSheets ? await first.evaluate(declarations) : [];
   await first.close();

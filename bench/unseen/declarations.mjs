@@ -1,3 +1,4 @@
+/* global pathOf */
 // Mistakes in the style sheets that a page has: one declaration is forgotten, or its lengths are others. It holds for all elements that its
 // selector matches, as when a developer writes it.
 
@@ -9,16 +10,6 @@
 export function declarations() {
   const said =
     /^(display|position|top|right|bottom|left|inset|(min-|max-)?(width|height|inline-size|block-size)|margin|padding|flex|grid|(row-|column-)?gap|column|float|clear|overflow|white-space|word-|line-height|font-size|font:|letter-spacing|text-indent|text-overflow|box-sizing|transform|aspect-ratio|object-fit|align-|justify-|vertical-align|clip|z-index|table-layout)/;
-  const childrenOf = (element) =>
-    Object.getOwnPropertyDescriptor(Element.prototype, 'children').get.call(element);
-  const pathOf = (element) => {
-    const steps = [];
-    for (let at = element; at !== document.body; at = at.parentElement) {
-      const place = [...childrenOf(at.parentElement)].indexOf(at) + 1;
-      steps.unshift(`${at.tagName.toLowerCase()}:nth-child(${place})`);
-    }
-    return ['body', ...steps].join(' > ');
-  };
   const shown = (selector) => {
     let matched = [];
     try {

@@ -1,12 +1,10 @@
-/**
- * Runs in a page: what the browser tells of every element that shows, so that a mistake can be planted where it can happen.
- * @returns one entry an element: `path` is a selector that matches it alone
- */
-export function describe() {
+/* global childrenOf, pathOf */
+/** Runs in a page: gives it what the others here ask for: a selector that matches an element alone, and its children. */
+export function installPaths() {
   // A form answers for its fields under its own properties' names.
-  const childrenOf = (element) =>
+  globalThis.childrenOf = (element) =>
     Object.getOwnPropertyDescriptor(Element.prototype, 'children').get.call(element);
-  const pathOf = (element) => {
+  globalThis.pathOf = (element) => {
     const steps = [];
     for (let at = element; at !== document.body; at = at.parentElement) {
       const place = [...childrenOf(at.parentElement)].indexOf(at) + 1;
@@ -14,6 +12,13 @@ export function describe() {
     }
     return ['body', ...steps].join(' > ');
   };
+}
+
+/**
+ * Runs in a page: what the browser tells of every element that shows, so that a mistake can be planted where it can happen.
+ * @returns one entry an element: `path` is a selector that matches it alone
+ */
+export function describe() {
   const clear = 'rgba(0, 0, 0, 0)';
   return [...document.body.querySelectorAll('*')].flatMap((element) => {
     if (
