@@ -70,7 +70,7 @@ export function paint(mode) {
   const sheet = document.createElement('style');
   sheet.id = 'oracle-style';
   const still =
-    '*, *::before, *::after { transition: none !important; animation: none !important; caret-color: transparent !important; text-shadow: none !important; scroll-behavior: auto !important }';
+    '*, *::before, *::after { transition: none !important; animation: none !important; caret-color: transparent !important; text-shadow: none !important; box-shadow: none !important; scroll-behavior: auto !important }';
   const clear = 'rgba(0, 0, 0, 0)';
   const all = [...document.body.querySelectorAll('*')];
   const shows = (element) => element.checkVisibility({ visibilityProperty: true, opacityProperty: true });

@@ -1,4 +1,4 @@
-import { sizeAlong, type Rect } from '../geometry/rect.js';
+import { outAlong, sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { likeness } from '../identity/signature.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -6,6 +6,9 @@ import { isMoved } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
+
+/** Words that run by. */
+const RUNS_BY = /marquee|ticker/i;
 
 const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rotator/i;
 
@@ -23,9 +26,8 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (chain.some((at) => isMoved(view, at) && (isSettled || hasMoreToShow(scene, at, cutter)))) return true;
   const around: NodeIndex[] = [];
   for (let at = cutter; at >= 0 && at >= cutter - 40; at = view.parent(at)) around.push(at);
-  // Words that stand in the lines of what cuts them off are no slide of something around that.
-  const isLine = ink.kind === 'text' && blockAround(view, ink.node) === cutter && !isNamed(scene, cutter);
-  const isOfNamed = !isLine && [...chain, ...around].some((at) => isNamed(scene, at));
+  const isOfNamed =
+    !hasLeftItsBlock(scene, ink, cutter) && [...chain, ...around].some((at) => isNamed(scene, at));
   if (isOfNamed && (whole || isDriven(scene, cutter, chain))) return true;
   const window = view.contentBox(cutter);
   const isSlide = (at: NodeIndex) => view.box(at).width >= 0.6 * window.width;
@@ -37,6 +39,19 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/**
+ * Words that run out of a block that is cut off nowhere are no slide of something around that, nor are those in the lines of what cuts them
+ * off; words that run by have no block of their width.
+ */
+function hasLeftItsBlock(scene: Scene, { kind, node, full }: Ink, cutter: NodeIndex): boolean {
+  const { view } = scene;
+  const block = blockAround(view, node);
+  if (kind !== 'text' || [block, cutter].some((at) => RUNS_BY.test(nameOf(scene, at)))) return false;
+  if (block === cutter) return !isNamed(scene, cutter);
+  const [box, window] = [view.box(block), view.paddingBox(cutter)];
+  return outAlong(box, window, 'x') <= 1 && outAlong(full, box, 'x') > 2;
 }
 
 /**
@@ -97,10 +112,12 @@ export function isRunningBy({ view }: Scene, { ink, cutter, axis }: Loss): boole
   return false;
 }
 
-function isNamed({ view }: Scene, i: NodeIndex): boolean {
-  return NAMED.test(
-    `${view.id(i)} ${view.classes(i).join(' ')} ${view.tag(i) === 'marquee' ? 'marquee' : ''}`,
-  );
+function isNamed(scene: Scene, i: NodeIndex): boolean {
+  return NAMED.test(nameOf(scene, i));
+}
+
+function nameOf({ view }: Scene, i: NodeIndex): string {
+  return `${view.id(i)} ${view.classes(i).join(' ')} ${view.tag(i) === 'marquee' ? 'marquee' : ''}`;
 }
 
 /** So near do the buttons of a window stand above or below it, CSS px. */

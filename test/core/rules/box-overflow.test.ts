@@ -94,6 +94,26 @@ test('words that their margin pulls out of a card: where an edge runs through th
   expect(seenBy(boxOverflow, WIDE, [card(62, WHITE)])).toEqual([]);
 });
 
+test('words that stick out of a row with negative gutters are not moved out by it', () => {
+  const card = (x: number): Node => ({
+    tag: 'div',
+    id: 'card',
+    box: [20, 10, 200, 60],
+    style: CARD,
+    children: [
+      {
+        tag: 'div',
+        id: 'row',
+        box: [14, 20, 212, 20],
+        margin: [0, -15, 0, -15],
+        children: [{ tag: 'p', id: 'p', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
+      },
+    ],
+  });
+  expect(seenBy(boxOverflow, WIDE, [card(14)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(2)])).toEqual(['#p x 18']);
+});
+
 test('a word that a margin pulls over a line, which is drawn as a low box, has its place there', () => {
   const bar = (margin: readonly [number, number, number, number]): Node => ({
     tag: 'div',

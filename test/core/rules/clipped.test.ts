@@ -105,6 +105,14 @@ describe('text-clipped', () => {
       ],
     };
     expect(seenBy(textClipped, PAGE, [window('swiper', name)])).toEqual([expect.stringContaining('#name')]);
+    // A caption that runs out of its block, which stands in the window, is no slide beside it; words that run by are.
+    const caption: Node = { tag: 'p', id: 'caption', box: [60, 20, 240, 24], lines: [line(60, 22, 330)] };
+    expect(seenBy(textClipped, PAGE, [window('swiper', caption)])).toEqual([
+      expect.stringContaining('#caption'),
+    ]);
+    const next: Node = { tag: 'button', id: 'next', box: [320, 30, 20, 20], flags: FLAG_CONTROL };
+    expect(seenBy(textClipped, PAGE, [window('swiper', caption, next)])).toHaveLength(1);
+    expect(seenBy(textClipped, PAGE, [window('swiper ticker', caption, next)])).toEqual([]);
   });
   test('a clamp that a part of one more line looks out of', () => {
     const clamped = (height: number) => {

@@ -115,7 +115,9 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
     const [top, right, bottom, left] = view.margins(at);
     // Words that are pulled out at one side by themselves make up for nothing.
     const isOwn = ink.kind === 'text' && at === ink.node && Math.max(left, right) >= 0;
-    moved.x ||= !isOwn && Math.min(left, right) < 0;
+    // What sticks out of the row itself has not been moved out by it.
+    const isInRow = outAlong(shown, view.box(at), 'x') <= leastOut(view, ink, 'x');
+    moved.x ||= !isOwn && isInRow && Math.min(left, right) < 0;
     if (Math.min(top, bottom) < 0) [moved.y, pulledBy] = [true, at];
   }
   return null;
