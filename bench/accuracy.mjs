@@ -1,13 +1,13 @@
 // Recall, precision and culprit accuracy on our own collection: faults with repaired twins, and correct constructs.
 // `--from blind/first` and `blind/second` take the cases that were written before the rules were run on them. Prints every miss. `--one-of N` takes one case of so many, evenly by a hash of its name; `--write` puts the figures into docs/accuracy.md; `--check` fails when they fall below those there.
 import { mkdir, mkdtemp, readFile, rm, writeFile, copyFile } from 'node:fs/promises';
-import { spawnSync } from 'node:child_process';
 import { parseArgs } from 'node:util';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { BENCH_DEVICES, pageOf } from './lib/bench-page.mjs';
 import { casesOf } from './lib/cases.mjs';
+import { checkSite } from './lib/check-site.mjs';
 import { isSampled } from './lib/sampled.mjs';
 import { figuresOf, figuresText } from './lib/figures.mjs';
 import { scoreOf } from './lib/score.mjs';
@@ -46,24 +46,7 @@ try {
   await mkdir(join(folder, 'site'));
   await copyFile(join(here, values.from, 'harbour.svg'), join(folder, 'site/harbour.svg'));
   for (const entry of cases) await writeFile(join(folder, 'site', `${entry.id}.html`), pageOf(entry));
-  const sizes = Object.values(BENCH_DEVICES).flatMap((size) => ['--at', size]);
-  const args = [
-    'check',
-    join(folder, 'site'),
-    '--all',
-    '--json',
-    '--shots',
-    'none',
-    '--out',
-    join(folder, 'run'),
-  ];
-  const run = spawnSync(process.execPath, [join(root, 'dist/cli/main.js'), ...args, ...sizes], {
-    encoding: 'utf8',
-    maxBuffer: 1 << 30,
-    cwd: folder,
-  });
-  if (run.stdout === '') throw new Error(run.stderr);
-  const manifest = JSON.parse(run.stdout);
+  const manifest = checkSite(folder, Object.values(BENCH_DEVICES));
   const scores = await scoreOf(cases, manifest);
   const figures = figuresOf(scores);
   console.log(figuresText(figures));

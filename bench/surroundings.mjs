@@ -1,11 +1,11 @@
 // Whether the rules see a fault wherever it stands, and leave correct constructs alone there: each piece of lib/pieces.mjs in each
 // surrounding, on one size. Prints what is passed over and what is told wrongly; `--one-of N` takes one page of so many, evenly by a hash of its
 // name; `--check` fails where there is anything to print.
-import { spawnSync } from 'node:child_process';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import { checkSite } from './lib/check-site.mjs';
 import { isSampled } from './lib/sampled.mjs';
 import { CORRECT, FAULTS } from './lib/pieces.mjs';
 import { documentOf, NO_FAULT, NOT_CORRECT, SURROUNDINGS } from './lib/surroundings.mjs';
@@ -31,29 +31,8 @@ try {
   const site = join(folder, 'site');
   await mkdir(site);
   await Promise.all([...pages].map(([file, { html }]) => writeFile(join(site, file), html)));
-  const args = [
-    'check',
-    site,
-    '--all',
-    '--at',
-    '360x720+mobile',
-    '--shots',
-    'none',
-    '--json',
-    '--fail-on',
-    'never',
-  ];
-  const { stdout, status } = spawnSync(
-    process.execPath,
-    ['dist/cli/main.js', ...args, '--out', join(folder, 'run')],
-    {
-      encoding: 'utf8',
-      maxBuffer: 1 << 30,
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
-  );
-  if (status !== 0) throw new Error(`the check ended with ${status}`);
-  const run = JSON.parse(stdout);
+  const run = checkSite(folder, ['360x720+mobile']);
+  if (run.summary.failed > 0) throw new Error(`${run.summary.failed} pages could not be rendered`);
   const told = new Map(run.pages.map(({ id, source }) => [id, { source, findings: [] }]));
   for (const finding of run.findings)
     if (['overflow', 'overlap', 'clipped'].includes(finding.family) && finding.severity !== 'notice')

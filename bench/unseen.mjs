@@ -27,7 +27,7 @@ const cache = resolve(option('cache', '.setup/unseen'));
 
 const isOfCollection = process.argv.includes('--collection');
 const pool = ['younger', 'youngest'].find((name) => process.argv.includes(`--${name}`));
-const pages = isOfCollection ? collectionPages(cache) : pagesFrom(cache, pool);
+const pages = isOfCollection ? await collectionPages(cache) : pagesFrom(cache, pool);
 const random = randomOf(seed);
 const plants = new Map(pages.map((page, i) => [i + 1, { page }]));
 const site = await serve(plants);

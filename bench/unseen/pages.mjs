@@ -12,8 +12,8 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { extname, join, resolve, sep } from 'node:path';
-import { parse } from 'yaml';
 import { pageOf } from '../lib/bench-page.mjs';
+import { casesOf } from '../lib/cases.mjs';
 
 const PACKAGES = [
   'startbootstrap-agency',
@@ -100,17 +100,14 @@ export function pagesFrom(cache, pool = 'all') {
  * The correct pages of the collection, and the repaired forms of its faults, as files: small pages by which many mistakes can be tried.
  * @returns {{ name: string, root: string, path: string }[]} the same every time
  */
-export function collectionPages(cache) {
+export async function collectionPages(cache) {
   const root = join(cache, 'collection');
   mkdirSync(root, { recursive: true });
   copyFileSync('bench/pages/harbour.svg', join(root, 'harbour.svg'));
-  return readdirSync('bench/pages')
-    .filter((file) => file.endsWith('.yaml'))
-    .flatMap((file) => parse(readFileSync(join('bench/pages', file), 'utf8')))
-    .map((page) => {
-      writeFileSync(join(root, `${page.name}.html`), pageOf({ ...page, form: 'twin' }));
-      return { name: `collection/${page.name}`, root, path: `/${page.name}.html` };
-    });
+  return (await casesOf('bench/pages')).map((page) => {
+    writeFileSync(join(root, `${page.name}.html`), pageOf({ ...page, form: 'twin' }));
+    return { name: `collection/${page.name}`, root, path: `/${page.name}.html` };
+  });
 }
 
 function demoPages() {

@@ -160,14 +160,14 @@ type Meeting = 'boxes' | 'at-end' | 'mark';
 function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | null {
   const { view } = scene;
   if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
-  const isOfLineAfter = isOnLineBefore(scene, ink, cover);
   const isWithin = scene.contains(cover.node, ink.node);
+  const isAround = scene.contains(ink.node, cover.node);
+  const isOfLineAfter = (isWithin || isAround) && isOnLineBefore(scene, ink, cover);
   if (cover.rank <= ink.rank && !(isWithin && isOfLineAfter)) return null;
   const isInside = isWithin && !isOfLineAfter;
   const sunk = isInside ? sunkIn(scene, ink, cover.node) : -1;
   if (isInside && sunk < 0) return null;
-  if (scene.contains(ink.node, cover.node) && !isOfLineAfter && !isLaidOnOwnText(scene, ink, cover))
-    return null;
+  if (isAround && !isOfLineAfter && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
   const isControl = as !== 'at-end' && view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
   if (
