@@ -52,7 +52,10 @@ export async function checkPage(
   const entries = loadsOf(page, plan.preparations).flatMap((load) => load.captured);
   const judged = parts.flatMap((part) => part.judged);
   const renders = parts.flatMap((part) => part.renders);
-  const titles = mapOf<string>(parts.map((part) => part.titles));
+  // A script may give another title on every device: that of the first one in the plan, whichever came back first.
+  const titles = new Map(
+    judged.map(({ render: { page: at, view } }) => [at, view.snapshot.title] as const).reverse(),
+  );
   const causes = mapOf<Cause>(parts.map((part) => part.causes));
   const findings = findingsOf(page.id, judged, {
     causes,

@@ -28,8 +28,6 @@ export interface RenderedPage {
   readonly entries: readonly CapturedPage[];
   readonly renders: RenderRecord[];
   readonly judged: readonly JudgedRender[];
-  /** By the entry's id. */
-  readonly titles: ReadonlyMap<string, string>;
   /** By the key of the defect. */
   readonly causes: ReadonlyMap<string, Cause>;
   readonly screens: ReadonlyMap<string, Buffer>;
@@ -64,13 +62,12 @@ export async function renderPage(
   const placeOf = ({ render }: JudgedRender) => order(render.page, render.device.name);
   const judged = work.judged.sort((a, b) => placeOf(a) - placeOf(b));
   for (const render of renders) render.notes.push(...variantNotes(render, renders));
-  return { entries, renders, judged, titles: work.titles, causes: work.causes(), screens: work.screens };
+  return { entries, renders, judged, causes: work.causes(), screens: work.screens };
 }
 
 /** The renders of one page under way, with what they have come to so far. */
 class PageWork {
   readonly judged: JudgedRender[] = [];
-  readonly titles = new Map<string, string>();
   /** Pictures of screens that were scrolled to, until the evidence is cut from them. */
   readonly screens = new Map<string, Buffer>();
   /** What is masked would show in them. */
@@ -174,7 +171,6 @@ class PageWork {
     record: RenderRecord,
   ): Promise<void> {
     const { page, plan, tools } = this;
-    if (!this.titles.has(entry.id)) this.titles.set(entry.id, snapshot.title);
     const view = this.viewOf(snapshot);
     const essentials = entry.state === null ? this.essentials : [];
     const render: RenderView = { page: entry.id, device, view, httpStatus, delivery, essentials };

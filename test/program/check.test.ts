@@ -100,6 +100,26 @@ test('--json prints the manifest and nothing else; --shots none takes no picture
   expect((await readdir(out)).sort()).toEqual(['layouts', 'report.html', 'run.json']);
 });
 
+test('a page has the title that the first device shows, even when its pictures are written last', async () => {
+  const file = join(temp.path, 'named-by-width.html');
+  await writeFile(
+    file,
+    `<!doctype html><title>Pier</title><canvas></canvas><script>
+  document.title += ' ' + innerWidth;
+  const canvas = document.querySelector('canvas');
+  canvas.width = 390;
+  canvas.height = innerWidth < 500 ? 12000 : 10;
+  const context = canvas.getContext('2d');
+  const noise = context.createImageData(canvas.width, canvas.height);
+  noise.data.forEach((_, i) => (noise.data[i] = (i * i * 2654435761) >>> 24));
+  context.putImageData(noise, 0, 0);
+</script>`,
+  );
+  const args = ['check', file, '--json', '--out', join(temp.path, 'named')];
+  const outcome = await isoptic([...args, '--at', '400x600', '--at', '900x600'], { cwd: temp.path });
+  expect(manifestOf(outcome).pages[0]!.title).toBe('Pier 400');
+});
+
 test('what a page says reaches the terminal as text, without escape sequences', async () => {
   const file = join(temp.path, 'escape.html');
   const words = 'a\u001b[31mred\u001b[0mword'.repeat(8);
