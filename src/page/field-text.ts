@@ -46,7 +46,7 @@ function wordsOf(field: Field): Words | null {
   const type = field.localName === 'input' ? field.type : 'text';
   if (BUTTONS.has(type)) return { text: field.value, kind: 'label' };
   const pattern = PATTERNS[type];
-  if (pattern !== undefined) return { text: dayOf(field) ?? pattern, kind: 'value' };
+  if (pattern !== undefined) return { text: momentOf(field) ?? pattern, kind: 'value' };
   if (!TYPED.has(type)) return null;
   const { value, placeholder } = field;
   if (value !== '') return { text: value, kind: 'value' };
@@ -55,17 +55,30 @@ function wordsOf(field: Field): Words | null {
   return { text: placeholder, kind: 'placeholder' };
 }
 
-/** A day that was chosen, about as the browser writes it; null where none was. */
-function dayOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
-  const day = 'valueAsDate' in field && field.type === 'date' ? field.valueAsDate : null;
-  return (
-    day?.toLocaleDateString(undefined, {
-      timeZone: 'UTC',
-      day: '2-digit',
-      month: '2-digit',
-      year: 'numeric',
-    }) ?? null
-  );
+const DAY = { day: '2-digit', month: '2-digit', year: 'numeric' } as const;
+const TIME = { hour: '2-digit', minute: '2-digit' } as const;
+/** How the browser writes what was chosen in a field of these types. */
+const MOMENTS: Readonly<Record<string, Intl.DateTimeFormatOptions>> = {
+  date: DAY,
+  time: TIME,
+  'datetime-local': { ...DAY, ...TIME },
+};
+
+/** A day or time that was chosen, about as the browser writes it; null where none was. */
+function momentOf(field: HTMLInputElement | HTMLTextAreaElement): string | null {
+  const format = MOMENTS[field.type];
+  if (!format || !('valueAsNumber' in field) || Number.isNaN(field.valueAsNumber)) return null;
+  return new Date(field.valueAsNumber).toLocaleString(undefined, { timeZone: 'UTC', ...format });
+}
+
+/** What Chromium keeps free for the sign that opens a calendar or a clock, beside one em: its padding and that of the parts of a date; CSS px. */
+const PICKER = 8;
+/** And before the sign of a clock. */
+const CLOCK = 11;
+
+function pickerRoom(field: Field, fontSize: number): number {
+  if (field.localName !== 'input' || !(field.type in PATTERNS)) return 0;
+  return fontSize + PICKER + (field.type === 'time' ? CLOCK : 0);
 }
 
 /** What Chromium keeps free in a list that it draws itself, beside the padding: before the words, and for the arrow. */
@@ -97,22 +110,27 @@ export function fieldText(
   const of = (value: string) => Number.parseFloat(value) || 0;
   const isList = field.localName === 'select' && style.appearance !== 'none';
   const isOpen = 'selectedOptions' in field && isOpenList(field);
-  const [listStart, listEnd] = isOpen ? [ROW_EDGE, ROW_EDGE] : isList ? [LIST_START, LIST_END] : [0, 0];
+  const picker = pickerRoom(field, of(style.fontSize));
+  const [keptStart, keptEnd] = isOpen
+    ? [ROW_EDGE, ROW_EDGE]
+    : isList
+      ? [LIST_START, LIST_END]
+      : [0, picker];
   const room =
     rect.width -
     of(style.paddingLeft) -
     of(style.paddingRight) -
     of(style.borderLeftWidth) -
     of(style.borderRightWidth) -
-    listStart -
-    listEnd;
+    keptStart -
+    keptEnd;
   const isSecret = field.localName === 'input' && field.type === 'password';
   const shown = isSecret ? '•'.repeat(text.length) : text;
   const wanted = textWidth(shown.slice(0, 500), style.font);
   if (wanted === null) return null;
   const width = kind === 'label' ? wanted : Math.min(Math.max(0, room), wanted);
   const height = of(style.fontSize) * 1.2;
-  const before = style.direction === 'rtl' ? listEnd : listStart;
+  const before = style.direction === 'rtl' ? keptEnd : keptStart;
   const start = rect.x + of(style.borderLeftWidth) + of(style.paddingLeft) + before;
   const atEnd =
     style.textAlign === 'right' || (style.direction === 'rtl' && /start|left/.test(style.textAlign));

@@ -36,7 +36,7 @@ const REPLACED = new Set([
   'audio',
   'math',
 ]);
-const PICTURES = new Set(['img', 'svg', 'video', 'canvas', 'iframe', 'embed', 'object']);
+const PICTURES = new Set(['img', 'svg', 'video', 'canvas', 'iframe', 'embed', 'object', 'meter', 'progress']);
 const FIELDS = new Set(['textarea', 'select']);
 /** Inputs that are no text fields. */
 const NO_FIELD = /^(checkbox|radio|button|submit|reset|image|range|color|file|hidden)$/;

@@ -7,7 +7,7 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** Whether what is under an element's box is not seen through it. */
 export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
   if (hasOpaqueBackground(view, i)) return true;
-  return view.has(i, FLAG_PICTURE) && /^(img|video|iframe)$/.test(view.tag(i));
+  return view.has(i, FLAG_PICTURE) && /^(img|video|iframe|meter|progress)$/.test(view.tag(i));
 }
 
 const hasOpaqueBackground = perStyle(

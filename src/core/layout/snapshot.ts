@@ -264,6 +264,7 @@ export const STYLE_PROPERTIES = [
   'scroll-margin-top',
   'scroll-padding-top',
   'animation-iteration-count',
+  'grid-area',
 ] as const;
 
 /** Properties whose computed value (`computedStyleMap`) is stored, so that `auto` and percentages stay visible. */

@@ -7,6 +7,7 @@ import { cut } from '../layout/clips.js';
 import { branches, displacedRoot, displacementOf } from '../layout/displace.js';
 import { isFlow, isGrid, isInline } from '../layout/displays.js';
 import { perSnapshot } from '../layout/memo.js';
+import { isInMeetingItem, mayShareCell } from '../layout/grid-cells.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -58,7 +59,7 @@ export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
     if (!rect) continue;
     const isOut =
       reachesOut(view, box) ||
-      isOwnSizedItem(view, box) ||
+      isInMeetingItem(view, box) ||
       isInColumn(view, box) ||
       pulledUp(view)[box] === 1;
     // What has its place can only be run onto.
@@ -167,8 +168,10 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
     const block = blockAround(view, words.node);
     return { ...meet, ran: 'words', ...outOfPart(view, words.full, words.node, common, beside, block) };
   }
-  const isWider = around === box && (isInColumn(view, box) || startsBefore(view, box, beside));
-  return isWider ? { ...meet, ran: 'box', holder: view.parent(box), axis: 'x', culprit: box } : null;
+  const holder = view.parent(around);
+  if (around === box && isInColumn(view, box)) return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
+  const axis = runsIntoCell(view, around, beside);
+  return axis && { ...meet, ran: 'box', holder, axis, culprit: axis === 'x' ? around : holder };
 }
 
 /** Whether words stand on something of their own part that lies on the box. */
@@ -239,15 +242,20 @@ function isInColumn(view: SnapshotView, i: NodeIndex): boolean {
   return isFlow(view, view.parent(i)) && (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i));
 }
 
-/** An item of a grid whose width is its own, and not its column's; what is put above another one on purpose says so. */
-function isOwnSizedItem(view: SnapshotView, i: NodeIndex): boolean {
-  return isGrid(view, view.parent(i)) && hasOwnWidth(view, i) && view.style(i, 'z-index') === 'auto';
+/** The axis along which an item of a grid runs out of its cell, into that of another one; null where it does not, or is put above others on purpose. */
+function runsIntoCell(view: SnapshotView, i: NodeIndex, next: NodeIndex): 'x' | 'y' | null {
+  const isItem = isGrid(view, view.parent(i)) && view.parent(next) === view.parent(i);
+  if (!isItem || view.style(i, 'z-index') !== 'auto' || mayShareCell(view, i, next)) return null;
+  const [a, b] = [view.box(i), view.box(next)];
+  const axis = areInLine(a, b, 'y') ? 'x' : 'y';
+  const [endA, endB] = [a[axis] + sizeAlong(a, axis), b[axis] + sizeAlong(b, axis)];
+  const reachesInto = a[axis] + LEAST_PX < b[axis] || (endA > endB + LEAST_PX && a[axis] > b[axis]);
+  return reachesInto ? axis : null;
 }
 
-/** Whether an item of a grid begins before another one does, and ends within it. */
-function startsBefore(view: SnapshotView, i: NodeIndex, next: NodeIndex): boolean {
-  if (!isOwnSizedItem(view, i)) return false;
-  const [a, b] = [view.box(i), view.box(next)];
-  const isLeft = a.x + LEAST_PX < b.x && a.x + a.width < b.x + b.width;
-  return isLeft || (a.x + a.width > b.x + b.width + LEAST_PX && a.x > b.x);
+/** Whether two items stand in one row (along `y`), however they are aligned in it. */
+function areInLine(a: Rect, b: Rect, axis: 'x' | 'y'): boolean {
+  const more = sizeAlong(b, axis) - sizeAlong(a, axis);
+  const starts = b[axis] - a[axis];
+  return [starts, starts + more / 2, starts + more].some((apart) => Math.abs(apart) < LEAST_PX);
 }

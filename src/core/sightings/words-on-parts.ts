@@ -84,11 +84,12 @@ export function boxesOnParts({ view }: Scene, render: RenderView, told: Readonly
 function ranOutWords(view: SnapshotView, { box, axis, holder, culprit }: Meeting | BoxMeeting): string {
   const [own, around] = [view.box(box), view.box(holder)];
   const out = outAlong(own, around, axis);
-  if (out < 1) return 'Reaches into the next column';
-  const [far, side] = [px(out), sideWords(own, around, axis)];
-  if (culprit === box) return `Runs ${far} out of ${side} of ${shortName(view, holder)}`;
-  const what = view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box);
-  return `In it, ${what} runs ${far} out of ${side}`;
+  const isOut = out >= 1;
+  const runs = isOut
+    ? `runs ${px(out)} out of ${sideWords(own, around, axis)}`
+    : `reaches into the next ${axis === 'x' ? 'column' : 'row'}`;
+  if (culprit === box) return capital(runs) + (isOut ? ` of ${shortName(view, holder)}` : '');
+  return `In it, ${view.has(box, FLAG_PICTURE) ? 'a picture' : shortName(view, box)} ${runs}`;
 }
 
 function worstOf<T extends { readonly common: Rect }>({ entries }: { readonly entries: readonly T[] }): T {
