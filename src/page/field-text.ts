@@ -111,11 +111,7 @@ export function fieldText(
   const isList = field.localName === 'select' && style.appearance !== 'none';
   const isOpen = 'selectedOptions' in field && isOpenList(field);
   const picker = pickerRoom(field, of(style.fontSize));
-  const [keptStart, keptEnd] = isOpen
-    ? [ROW_EDGE, ROW_EDGE]
-    : isList
-      ? [LIST_START, LIST_END]
-      : [0, picker];
+  const [keptStart, keptEnd] = isOpen ? [ROW_EDGE, ROW_EDGE] : isList ? [LIST_START, LIST_END] : [0, picker];
   const room =
     rect.width -
     of(style.paddingLeft) -

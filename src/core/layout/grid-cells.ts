@@ -8,7 +8,8 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** Where an item of a grid was put; null where that is left to the grid, along one axis at least, or not known. */
 const placeOf = perStyle((view, i): readonly string[] | null => {
   const lines = linesOf(view.style(i, 'grid-area'));
-  const isPut = (start: number) => [lines[start]!, lines[start + 2]!].some((line) => !/^(auto|span\b.*)$/.test(line));
+  const isPut = (start: number) =>
+    [lines[start]!, lines[start + 2]!].some((line) => !/^(auto|span\b.*)$/.test(line));
   return isPut(0) && isPut(1) ? lines : null;
 });
 

@@ -17,13 +17,24 @@ export const inkOf = perLine((view, line): Rect => letters(view, line, OVERSHOOT
 
 /** The letters of a line with their descenders, and the accents of its capitals: what is lost when a line is cut. */
 export const lettersOf = perLine((view, line): Rect =>
-  letters(view, line, (view.lineFace(line) ?? USUAL).drop, hasRaisedAccents(view, line) ? ACCENT : 0),
+  letters(
+    view,
+    line,
+    hasNoDescenders(view, line) ? OVERSHOOT : (view.lineFace(line) ?? USUAL).drop,
+    hasRaisedAccents(view, line) ? ACCENT : 0,
+  ),
 );
 
 /** Only letters that reach below the baseline can meet the line below. Of a text of several lines it is not known which has them. */
 export function hasDescenders(view: SnapshotView, line: number): boolean {
   const node = view.snapshot.lines.node[line]!;
   return view.style(node, 'text-transform') !== 'uppercase' && /[gjpqyçQ,;()[\]{}]/.test(view.lineText(line));
+}
+
+/** Whether no letter of a line reaches below the baseline: of Latin letters and figures in a line of which all words are known. */
+function hasNoDescenders(view: SnapshotView, line: number): boolean {
+  const isWhole = view.linesOf(view.snapshot.lines.node[line]!).length === 1;
+  return isWhole && /^[A-Za-z\d .:!?'"+=%&*–-]+$/.test(view.lineText(line)) && !hasDescenders(view, line);
 }
 
 /** The accents of capitals reach so far above them, em; never out of the line's own box. */

@@ -169,7 +169,8 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
     return { ...meet, ran: 'words', ...outOfPart(view, words.full, words.node, common, beside, block) };
   }
   const holder = view.parent(around);
-  if (around === box && isInColumn(view, box)) return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
+  if (around === box && isInColumn(view, box))
+    return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
   const axis = runsIntoCell(view, around, beside);
   return axis && { ...meet, ran: 'box', holder, axis, culprit: axis === 'x' ? around : holder };
 }

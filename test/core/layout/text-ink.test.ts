@@ -4,13 +4,13 @@ import { viewOf } from '../../support/snapshot.js';
 /** Baseline at 0.65 of a box of 2.1 em, as faces for scripts with marks above and below have it. */
 const TALL = [0.65, 0.8, 0.4, 2.1] as const;
 
-const made = (size: number, height: number, face?: number) =>
+const made = (size: number, height: number, face?: number, text = 'Boats by night') =>
   viewOf({ width: 400, faces: [TALL] }, [
     {
       tag: 'p',
       box: [0, 0, 300, 40],
       style: { 'font-size': `${size}px` },
-      lines: [{ box: [0, 100, 200, height], text: 'Boats', ...(face !== undefined && { face }) }],
+      lines: [{ box: [0, 100, 200, height], text, ...(face !== undefined && { face }) }],
     },
   ]);
 
@@ -27,6 +27,12 @@ test('a face that was not measured is taken for a usual one', () => {
   const view = made(16, 19);
   expect(inkOf(view, 0).y).toBeCloseTo(100 + 19 * 0.78 - 11.2);
   expect(lettersOf(view, 0).height).toBeCloseTo(14.4);
+});
+
+test('a line of which no letter reaches below the baseline has its feet there', () => {
+  expect(lettersOf(made(20, 42, 0, 'Boats 04:17'), 0).height).toBeCloseTo(16.8);
+  // A letter that is not known may have any.
+  expect(lettersOf(made(20, 42, 0, 'Бот'), 0).height).toBeCloseTo(24);
 });
 
 test('what is scaled has larger letters; rounding to whole px is no scaling', () => {

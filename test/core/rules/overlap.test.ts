@@ -137,8 +137,12 @@ describe('text-overlap', () => {
       box: [10, 20, 200, 70] as const,
       lines: [line(10, 20, 180, 'Words of a'), line(10, 20 + gap, 180, 'Words of a')],
     });
-    const moved = (y: number) => text('b', y, { position: 'absolute' });
+    const moved = (y: number, words = 'By night') => ({
+      ...text('b', y, { position: 'absolute' }),
+      lines: [line(10, y, 180, words)],
+    });
     expect(seenBy(textOverlap, PAGE, [two(24), moved(32)])).toEqual(['#b y 2']);
+    expect(seenBy(textOverlap, PAGE, [two(24), moved(32, 'At dawn')])).toEqual([]);
     expect(seenBy(textOverlap, PAGE, [two(40), moved(40)])).toEqual([]);
   });
   test('descenders in the capitals of another text lie on its letters; without any, the two only touch', () => {
@@ -146,6 +150,12 @@ describe('text-overlap', () => {
     expect(seenBy(textOverlap, PAGE, [above('Boats by night'), text('b', 31.5)])).toEqual(['#b y 3']);
     expect(seenBy(textOverlap, PAGE, [above('Boats are late'), text('b', 31.5)])).toEqual([]);
     expect(seenBy(textOverlap, PAGE, [above('Boats by night'), text('b', 33)])).toEqual([]);
+  });
+  test('a row of stars is no ornament behind words; another row of them says how many count', () => {
+    const signs = (id: string, of: string) => ({ ...text(id, 20), lines: [line(10, 20, 90, of)] });
+    expect(seenBy(textOverlap, PAGE, [signs('a', '★★★★★'), text('b', 22)])).toHaveLength(1);
+    expect(seenBy(textOverlap, PAGE, [signs('a', '★'), text('b', 22)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [signs('a', '☆☆☆☆☆'), signs('b', '★★★')])).toEqual([]);
   });
   test('ornament and copies of the same words are design', () => {
     expect(

@@ -36,6 +36,10 @@ const words = (box: Node['box'], style: Style = {}): Node => ({
   lines: [line(box[0], box[1], 150, 'Built of granite')],
 });
 
+const item = (box: Node['box'], style: Style = {}) =>
+  card(box, { 'z-index': 'auto', 'grid-area': 'auto', ...style });
+const grid = (...items: readonly Node[]) => part([0, 0, 500, 72], items, { display: 'grid' });
+
 const render = (...nodes: readonly Node[]) => renderOf({ width: 800 }, nodes);
 const under = (...nodes: readonly Node[]) => {
   const made = render(...nodes);
@@ -60,16 +64,35 @@ test('a picture or a card that has run out of its part, and under the words of t
 test('a picture wider than its column of text, and an item of a grid wider than its track', () => {
   const columns = part([0, 0, 500, 200], [picture([0, 0, 300, 100]), words([260, 20, 200, 24])]);
   expect(under(columns)).toHaveLength(1);
-  const item = card([0, 0, 300, 60], { width: '300px', 'z-index': 'auto' });
-  const grid = (first: Node) =>
-    part([0, 0, 500, 60], [first, words([216, 20, 200, 24])], { display: 'grid' });
-  expect(under(grid(item))).toEqual([
+  const beside = words([216, 0, 200, 60], { 'grid-area': 'auto' });
+  expect(under(grid(item([0, 0, 300, 60]), beside))).toEqual([
     [
       'warning',
       'Reaches into the next column, and under the text “Built of granite”, on an 800 px wide screen.',
     ],
   ]);
-  expect(under(grid(card([0, 0, 300, 60], { width: 'auto' })))).toEqual([]);
+  const below = words([0, 48, 200, 24], { 'grid-area': 'auto' });
+  expect(under(grid(item([0, 0, 180, 58]), below))).toEqual([
+    [
+      'warning',
+      'In it, div.card reaches into the next row, and under the text “Built of granite”, on an 800 px wide screen.',
+    ],
+  ]);
+});
+
+test('items that were put into the same cells of a grid are meant to meet there', () => {
+  const met = (a: string, b: string, style: Style = {}) =>
+    under(
+      grid(item([0, 0, 180, 58], { 'grid-area': a, ...style }), words([0, 48, 200, 24], { 'grid-area': b })),
+    ).length;
+  expect(met('1 / 1 / 3', '2 / 1 / 4')).toBe(0);
+  expect(met('head', 'head')).toBe(0);
+  expect(met('head', 'foot')).toBe(1);
+  // Of one that the grid finds a place for.
+  expect(met('1 / 1', 'auto')).toBe(1);
+  expect(met('1 / 1', 'span 2')).toBe(1);
+  expect(met('1 / 1', '2')).toBe(1);
+  expect(met('head', 'foot', { 'z-index': '1' })).toBe(0);
 });
 
 test('a card with words of its own that a margin pulls up under those before it; a bar without any marks them', () => {

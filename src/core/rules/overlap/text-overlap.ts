@@ -1,7 +1,7 @@
 import { px, sizeText } from '../../geometry/format.js';
 import { area, intersect, sizeAlong, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
-import { areBesideRuby, isEcho, isSmallRaised, isSymbols } from '../../intent/typography.js';
+import { areBesideRuby, isEcho, isRowOfSigns, isSmallRaised, isSymbols } from '../../intent/typography.js';
 import { blockAround } from '../../layout/ancestors.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
 import { acrossLines, emOf, hasDescenders, inkOf, isVertical, lettersOf } from '../../layout/text-ink.js';
@@ -68,8 +68,10 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
   for (const ink of [a, b]) {
     if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
-    if (isSymbols(scene.view, ink)) return null;
+    if (isSymbols(scene.view, ink) && !isRowOfSigns(scene.view, ink)) return null;
   }
+  // A row of signs on another one shows how many of them count.
+  if ([a, b].every((ink) => isSymbols(scene.view, ink))) return null;
   if (isEcho(scene.view, a, b) || areBesideRuby(scene.view, a, b)) return null;
   const [upper, lower] = stacked(a, b);
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
