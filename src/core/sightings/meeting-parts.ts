@@ -248,10 +248,18 @@ function runsIntoCell(view: SnapshotView, i: NodeIndex, next: NodeIndex): 'x' | 
   const isItem = isGrid(view, view.parent(i)) && view.parent(next) === view.parent(i);
   if (!isItem || view.style(i, 'z-index') !== 'auto' || mayShareCell(view, i, next)) return null;
   const [a, b] = [view.box(i), view.box(next)];
-  const axis = areInLine(a, b, 'y') ? 'x' : 'y';
+  return likeliest(a, b).find((axis) => reachesInto(a, b, axis)) ?? null;
+}
+
+/** Items in one row are in columns beside one another, others in rows. */
+function likeliest(a: Rect, b: Rect): readonly ('x' | 'y')[] {
+  return areInLine(a, b, 'y') ? ['x', 'y'] : ['y', 'x'];
+}
+
+/** Whether a box begins before another one, and so reaches into it where they meet; or ends after it. */
+function reachesInto(a: Rect, b: Rect, axis: 'x' | 'y'): boolean {
   const [endA, endB] = [a[axis] + sizeAlong(a, axis), b[axis] + sizeAlong(b, axis)];
-  const reachesInto = a[axis] + LEAST_PX < b[axis] || (endA > endB + LEAST_PX && a[axis] > b[axis]);
-  return reachesInto ? axis : null;
+  return a[axis] + LEAST_PX < b[axis] || (endA > endB + LEAST_PX && a[axis] > b[axis]);
 }
 
 /** Whether two items stand in one row (along `y`), however they are aligned in it. */
