@@ -146,7 +146,7 @@ function onPageDown(rect: Rect): Rect | null {
 function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boolean {
   const around = view.box(box);
   const within = intersect(ink.shown!, around);
-  if (within) return Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
+  if (within && Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE) return true;
   const lines = ink.kind === 'text' ? view.linesOf(ink.node) : [];
   return lines.some((line) => {
     const whole = view.lineBox(line);
