@@ -12,7 +12,7 @@ import { hasOwnWidth } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from '../layout/snapshot.js';
-import { lettersOf } from '../layout/text-ink.js';
+import { emOf, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import { isSmallPicture } from './marks-on-words.js';
@@ -40,8 +40,8 @@ export interface Meeting extends RanOut {
   readonly box: NodeIndex;
   readonly words: Ink;
   readonly common: Rect;
-  /** Which of the two ran out; or that a margin has pulled the box there. */
-  readonly ran: 'box' | 'words' | 'pulled';
+  /** Which of the two ran out; or that a margin has pulled the box there, or moved the words over its edge. */
+  readonly ran: 'box' | 'words' | 'pulled' | 'moved';
 }
 
 /**
@@ -52,7 +52,9 @@ export interface Meeting extends RanOut {
 export const meetingsOf = perSnapshot((view): readonly Meeting[] => {
   const scene = sceneOf(view);
   const found: Meeting[] = [];
-  const strays = scene.inks.filter((ink) => ink.kind === 'text' && ink.shown && runsOut(view, ink));
+  const strays = scene.inks.filter(
+    (ink) => ink.kind === 'text' && ink.shown && (runsOut(view, ink) || shifted(view)[ink.node] === 1),
+  );
   const strayIndex = new RectIndex(strays.map(({ shown }) => shown));
   for (let box = view.body + 1; box < view.count; box++) {
     const rect = isSeenBox(scene, box) ? cut(view.box(box), scene.clips.shownBox(box)) : null;
@@ -154,8 +156,13 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   if (common.height < LEAST_ACROSS * words.full.height || isSymbols(view, words)) return null;
   const parts = branches(scene, box, words.node);
   if (!parts || isDecoration(scene, words.node) || hasOwnGround(scene, box, words, common)) return null;
-  if (passBy(view, box, words.node) || displacedRoot(scene, words.node, box) >= 0) return null;
+  if (passBy(view, box, words.node)) return null;
   const meet = { box, words, common };
+  const movedWords = displacedRoot(scene, words.node, box);
+  if (movedWords >= 0) {
+    if (!isShifted(view, movedWords) || !isCutAcross(view, letters, rect, words)) return null;
+    return { ...meet, ran: 'moved', holder: view.parent(movedWords), axis: 'y', culprit: movedWords };
+  }
   const moved = displacedRoot(scene, box, words.node);
   if (moved >= 0)
     return isPulledCard(scene, moved, box)
@@ -173,6 +180,17 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
     return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
   const axis = runsIntoCell(view, around, beside);
   return axis && { ...meet, ran: 'box', holder, axis, culprit: axis === 'x' ? around : holder };
+}
+
+/** Larger letters are set over the edge of a picture on purpose, CSS px. */
+const MOST_SET_ACROSS = 24;
+
+/** Whether the upper or the lower edge of a box runs through letters of an ordinary size, a good part of them on either side: no purpose puts words so. */
+function isCutAcross(view: SnapshotView, letters: Rect, box: Rect, words: Ink): boolean {
+  if (emOf(view, words.line) > MOST_SET_ACROSS || isVertical(view, words.node)) return false;
+  return [box.y, box.y + box.height].some(
+    (edge) => Math.min(edge - letters.y, letters.y + letters.height - edge) >= LEAST_PX,
+  );
 }
 
 /** Whether words stand on something of their own part that lies on the box. */
@@ -194,6 +212,15 @@ const NOWHERE: Rect = { x: 0, y: 0, width: 0, height: 0 };
 
 /** By element: whether a margin pulls it, or something that it stands in, up over what comes before that. */
 const pulledUp = perSnapshot((view) => orAround(view, (i) => view.margins(i)[0] <= -LEAST_PX));
+
+/** Stands in the flow, and has been moved up or down in it, by a margin or an offset. */
+function isShifted(view: SnapshotView, i: NodeIndex): boolean {
+  const displacement = displacementOf(view, i);
+  return displacement === 'negative-margin' || displacement === 'offset';
+}
+
+/** By element: whether it was moved so, or something that it stands in. */
+const shifted = perSnapshot((view) => orAround(view, (i) => isShifted(view, i)));
 
 /** A box with words of its own that a margin has pulled up: a bar without any may be there to mark the words that it lies under. */
 function isPulledCard(scene: Scene, moved: NodeIndex, box: NodeIndex): boolean {

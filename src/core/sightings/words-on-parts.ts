@@ -33,7 +33,7 @@ function isSeen(view: SnapshotView, meeting: Meeting): boolean {
 
 /** Pictures and drawn boxes that have run out of their part, and under words of another one. */
 export function partsUnderWords({ view }: Scene, render: RenderView): Sighting[] {
-  const seen = meetingsOf(view).filter((meeting) => meeting.ran !== 'words' && isSeen(view, meeting));
+  const seen = meetingsOf(view).filter((meeting) => !isOfWords(meeting) && isSeen(view, meeting));
   return byCulprit(view, seen).map((group) => {
     const worst = worstOf(group);
     const said =
@@ -44,20 +44,28 @@ export function partsUnderWords({ view }: Scene, render: RenderView): Sighting[]
   });
 }
 
-/** Words that have run out of their part, and onto a picture or a drawn box of another one. */
+function isOfWords({ ran }: Meeting): boolean {
+  return ran === 'words' || ran === 'moved';
+}
+
+/** Words that have run out of their part, and onto a picture or a drawn box of another one; or that were moved over its edge. */
 export function wordsOnParts({ view }: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const seen = meetingsOf(view).filter(
-    (meeting) => meeting.ran === 'words' && !told.has(meeting.culprit) && isSeen(view, meeting),
+    (meeting) => isOfWords(meeting) && !told.has(meeting.culprit) && isSeen(view, meeting),
   );
   return byCulprit(view, seen).map((group) => {
-    const { box, words, axis, holder } = worstOf(group);
+    const { box, words, axis, holder, ran } = worstOf(group);
     const side = sideWords(words.full, view.box(holder), axis);
     const far = px(outAlong(words.full, view.box(holder), axis));
     const { more, isMany } = andMore(new Set(group.entries.map((entry) => entry.words)).size - 1);
+    const said =
+      ran === 'moved'
+        ? `${isMany ? 'were' : 'was'} moved over the edge of`
+        : `${isMany ? 'run' : 'runs'} ${far} out of ${side}, onto`;
     return sighting(
       view,
       group,
-      `${capital(nameOf(view, words))}${more} ${isMany ? 'run' : 'runs'} ${far} out of ${side}, onto ${shortName(view, box)}, ${onScreen(render)}.`,
+      `${capital(nameOf(view, words))}${more} ${said} ${shortName(view, box)}, ${onScreen(render)}.`,
     );
   });
 }

@@ -166,6 +166,26 @@ test('words that have run out of their part, onto one that is drawn', () => {
   expect(wordsOnParts(sceneOf(made.view), made, new Set([found!.node]))).toEqual([]);
 });
 
+test('words of an ordinary size that a margin pulls over the edge of what is before them', () => {
+  const over = (y: number, size: string, style: Style = {}) => {
+    const text: Node = {
+      ...words([0, y, 200, 24], { 'font-size': size, ...style }),
+      margin: [-12, 0, 0, 0],
+      lines: [{ box: [0, y, 150, 1.2 * Number.parseFloat(size)], text: 'Built of granite' }],
+    };
+    const made = render(card([0, 0, 300, 60]), text);
+    return wordsOnParts(sceneOf(made.view), made, new Set()).map(({ message }) => message);
+  };
+  expect(over(49, '16px')).toEqual([
+    'The text “Built of granite” was moved over the edge of div.card, on an 800 px wide screen.',
+  ]);
+  // Wholly on it, below it, large enough to be set so, or put there.
+  expect(over(20, '16px')).toEqual([]);
+  expect(over(60, '16px')).toEqual([]);
+  expect(over(40, '32px')).toEqual([]);
+  expect(over(49, '16px', { position: 'absolute' })).toEqual([]);
+});
+
 test('a card that has run out of its part, and over the rim of another one', () => {
   const made = render(part([0, 0, 200, 60], [card([0, 0, 300, 60])]), card([216, 0, 300, 60]));
   expect(boxesOnParts(sceneOf(made.view), made, new Set()).map(({ message }) => message)).toEqual([
