@@ -11,6 +11,7 @@ import { paint, rectOf } from './describe.mjs';
 
 /** Of a page, so much is looked at, px. */
 const LONGEST = 7000;
+const WIDEST = 2400;
 /** Fewer pixels of ink say nothing. */
 const LEAST_INK = 24;
 /** Of words, so many pixels out of the box that is drawn round them. */
@@ -81,6 +82,8 @@ export async function load(browser, url, size) {
  */
 export async function seen(page, around) {
   const { height: screen, width } = page.viewport();
+  // A page that is laid out wider than the screen, or that scrolls sideways as it is, is all there.
+  const whole = await page.evaluate(() => Math.max(innerWidth, document.documentElement.scrollWidth));
   const found = { ids: null, controls: null, size: null };
   let owners = new Uint32Array(0);
   let byNumber = [];
@@ -88,11 +91,11 @@ export async function seen(page, around) {
     const last = Math.max(0, end - screen);
     const take = async (clip, captureBeyondViewport) => {
       const png = await page.screenshot({ optimizeForSpeed: true, clip, captureBeyondViewport });
-      const { data } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-      look(data, clip.y);
+      const { data, info } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+      look(data, clip.y, info.width);
     };
     // A page whose content is all out of the flow has no height of its own.
-    await take({ x: 0, y: 0, width, height: Math.max(screen, Math.min(end, LONGEST)) }, true);
+    await take({ x: 0, y: 0, width: Math.min(whole, WIDEST), height: Math.max(screen, Math.min(end, LONGEST)) }, true);
     if (isWholeOnly) return;
     const heights = new Set([0, last]);
     if (around === null)
@@ -117,7 +120,7 @@ export async function seen(page, around) {
     for (const one of painted) Object.assign(one, { twice: 0, inkOnWhole: 0 });
     if (mode === 'ids') byNumber = painted;
     let isFirst = true;
-    await shots(size.height, (data, top) => {
+    await shots(size.height, (data, top, across) => {
       const here = new Map();
       const owned = mode === 'ids' && isFirst ? (owners = new Uint32Array(data.length / 3)) : null;
       isFirst = false;
@@ -144,7 +147,7 @@ export async function seen(page, around) {
               ink.outside++;
           }
         }
-        if (++x === width) [x, y] = [0, y + 1];
+        if (++x === across) [x, y] = [0, y + 1];
       }
       for (const [id, ink] of here) if (ink.count > (best.get(id)?.count ?? 0)) best.set(id, ink);
     });

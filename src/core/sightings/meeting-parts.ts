@@ -125,7 +125,8 @@ export const boxMeetingsOf = perSnapshot((view): readonly BoxMeeting[] => {
       const parts = common && branches(scene, box, other);
       if (!parts || Math.min(common.width, common.height) < LEAST_PX || !isSeenBox(scene, other)) continue;
       const [around] = parts;
-      if (around === box || isMoved(scene, box, other) || holdsForeign(scene, box, common)) continue;
+      if (around === box || isMoved(scene, box, other, common.width) || holdsForeign(scene, box, common))
+        continue;
       if (!isOutside(view, common, around, view.box(box))) continue;
       found.push({ box, other, common, ...boxOut(view, box, common, around) });
       break;
@@ -144,8 +145,10 @@ function passBy(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
   return stayingRoot(view, a) !== stayingRoot(view, b);
 }
 
-function isMoved(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
-  return passBy(scene.view, a, b) || displacedRoot(scene, a, b) >= 0 || displacedRoot(scene, b, a) >= 0;
+/** @param across how wide the two meet: a row that makes up for its gutters has not been moved there, CSS px */
+function isMoved(scene: Scene, a: NodeIndex, b: NodeIndex, across: number): boolean {
+  const isDisplaced = (i: NodeIndex, other: NodeIndex) => displacedRoot(scene, i, other, across) >= 0;
+  return passBy(scene.view, a, b) || isDisplaced(a, b) || isDisplaced(b, a);
 }
 
 function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meeting | null {
@@ -158,12 +161,12 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   if (!parts || isDecoration(scene, words.node) || hasOwnGround(scene, box, words, common)) return null;
   if (passBy(view, box, words.node)) return null;
   const meet = { box, words, common };
-  const movedWords = displacedRoot(scene, words.node, box);
+  const movedWords = displacedRoot(scene, words.node, box, common.width);
   if (movedWords >= 0) {
     if (!isShifted(view, movedWords) || !isCutAcross(view, letters, rect, words)) return null;
     return { ...meet, ran: 'moved', holder: view.parent(movedWords), axis: 'y', culprit: movedWords };
   }
-  const moved = displacedRoot(scene, box, words.node);
+  const moved = displacedRoot(scene, box, words.node, common.width);
   if (moved >= 0)
     return isPulledCard(scene, moved, box)
       ? { ...meet, ran: 'pulled', holder: view.parent(moved), axis: 'y', culprit: moved }
@@ -216,7 +219,9 @@ const pulledUp = perSnapshot((view) => orAround(view, (i) => view.margins(i)[0] 
 /** Stands in the flow, and has been moved up or down in it, by a margin or an offset. */
 function isShifted(view: SnapshotView, i: NodeIndex): boolean {
   const displacement = displacementOf(view, i);
-  return displacement === 'negative-margin' || displacement === 'offset';
+  if (displacement !== 'negative-margin') return displacement === 'offset';
+  const [top, , bottom] = view.margins(i);
+  return Math.min(top, bottom) <= -LEAST_PX;
 }
 
 /** By element: whether it was moved so, or something that it stands in. */
