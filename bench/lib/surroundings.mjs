@@ -46,6 +46,21 @@ export const SURROUNDINGS = {
   dark: ['body{background:#123;color:#eee}', (h) => `<div>${h}</div>`],
   rightside: ['.x{margin-left:auto;width:310px}', (h) => `<div class=x>${h}</div>`],
 
+  // Each part in a row of its own, which makes up for the gutters of its columns.
+  gutters: [
+    '.x{padding:12px}.gr{margin:0 -12px}.gk{padding:0 12px}',
+    (h) => `<div class=x>${h}</div><script>
+const styleOf = (e) => getComputedStyle(e).display;
+const parts = [...document.querySelectorAll('.x *')].filter((e) =>
+  /^(block|flex|grid|table|flow-root)$/.test(styleOf(e)) && /^(block|flow-root)$/.test(styleOf(e.parentElement)));
+for (const part of parts) {
+  const [row, column] = ['gr', 'gk'].map((name) => Object.assign(document.createElement('div'), { className: name }));
+  part.before(row);
+  row.append(column);
+  column.append(part);
+}
+</script>`,
+  ],
   plain: ['', (h) => h],
   scroller: [
     '.x{height:200px;overflow:auto;width:328px}',
