@@ -214,6 +214,21 @@ describe('unreachable', () => {
     ).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
   });
+  test('a note hangs beside the words of its block, and waits for nothing, though all of it is outside', () => {
+    const block = (note: Node): Node => ({
+      tag: 'section',
+      box: [10, 10, 300, 100],
+      style: { position: 'relative' },
+      lines: [line(10, 20, 200, 'Heard on all isles')],
+      children: [note],
+    });
+    const note = (x: number, more = {}) => label(x, { position: 'absolute' }, more);
+    expect(seenBy(unreachable, PAGE, [block(note(-130))])).toEqual(['#label x 130']);
+    // Something to press, far away, or beside nothing.
+    expect(seenBy(unreachable, PAGE, [block(note(-130, { flags: FLAG_CONTROL }))])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [block(note(-900))])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [{ ...block(note(-130)), lines: [] }])).toEqual([]);
+  });
   test('a button of a window that is on the screen waits where nothing of it is to be seen; a drawer may show its handle', () => {
     const cross = (x: number): Node => ({
       tag: 'button',

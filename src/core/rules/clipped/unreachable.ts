@@ -4,6 +4,7 @@ import { losesRoomOnly } from '../../intent/controls.js';
 import { leastAcross } from '../../intent/losses.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
+import { hasControl } from '../../layout/controls-within.js';
 import { displacementOf } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
@@ -163,6 +164,7 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     const displacement = displacementOf(view, at);
     if (displacement === null || displacement === 'negative-margin') continue;
     const box = view.box(at);
+    if (of === 'page' && displacement === 'absolute' && hangsBesideText(scene, at, side)) continue;
     // A link that skips to the content waits as a whole; the links of an open menu are in sight for the most part.
     const isSkip = view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK);
     if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
@@ -174,6 +176,22 @@ function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean
     if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+}
+
+/**
+ * Words that hang beside those of the block that they are placed in, and would be in its margin on a wider screen. What waits is placed by the
+ * page or its screen, has something to press in it, or is far away.
+ */
+function hangsBesideText(scene: Scene, i: NodeIndex, side: Side): boolean {
+  const { view } = scene;
+  const block = view.containingElement(i);
+  if (block <= view.body || axisOf(side) === 'y' || outsidePx(scene, view.box(i), side) >= FAR_PX)
+    return false;
+  if (hasControl(scene, i)) return false;
+  const around = view.box(block);
+  const isInSight = around.x >= 0 && around.x + around.width <= view.snapshot.viewport.width;
+  const isBeside = (node: NodeIndex) => scene.contains(block, node) && !scene.contains(i, node);
+  return isInSight && scene.inksIn(around).some(({ kind, node }) => kind === 'text' && isBeside(node));
 }
 
 function axisOf(side: Side): 'x' | 'y' {
