@@ -234,6 +234,7 @@ export class StyleReader {
       read('background-size');
     const isItem = /flex|grid/.test(facts.parentDisplay);
     if (position !== 'static' || isItem) read('z-index');
+    if (/grid/.test(facts.parentDisplay)) read('grid-area');
     if (position === 'absolute' || position === 'fixed') read('clip');
     if (/hidden|clip|auto|scroll/.test(overflow)) {
       read('text-overflow');

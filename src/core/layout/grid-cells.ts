@@ -5,9 +5,11 @@ import { isGrid } from './displays.js';
 import { passedDown, perSnapshot, perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
-/** Where an item of a grid was put; null where that is left to the grid, along one axis at least, or not known. */
+/** Where an item of a grid was put; null where that is left to the grid, along one axis at least. Empty where it is not known. */
 const placeOf = perStyle((view, i): readonly string[] | null => {
-  const lines = linesOf(view.style(i, 'grid-area'));
+  const area = view.style(i, 'grid-area');
+  if (area === '') return [];
+  const lines = linesOf(area);
   const isPut = (start: number) =>
     [lines[start]!, lines[start + 2]!].some((line) => !/^(auto|span\b.*)$/.test(line));
   return isPut(0) && isPut(1) ? lines : null;
@@ -33,7 +35,8 @@ function isName(line: string): boolean {
 export function mayShareCell(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
   const [placeA, placeB] = [placeOf(view, a), placeOf(view, b)];
   if (!placeA || !placeB) return false;
-  return !(placeA.every(isName) && placeB.every(isName) && placeA[0] !== placeB[0]);
+  const isArea = (place: readonly string[]) => place.length > 0 && place.every(isName);
+  return !(isArea(placeA) && isArea(placeB) && placeA[0] !== placeB[0]);
 }
 
 /** Less is a rounding, or a rim, CSS px. */

@@ -31,7 +31,7 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
   const { view } = scene;
   const found = scene.covers.flatMap(({ node, rect }): Out[] => {
     if (node <= view.body || isInline(view, node)) return [];
-    const box = drawnAround(scene, node);
+    const { box, isInRow } = drawnAround(scene, node, rect);
     if (box < 0 || told.has(box) || (isPutThere(scene, node) && !isFilling(scene, node, rect, box)))
       return [];
     const around = view.box(box);
@@ -39,7 +39,8 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
     if (around.width < 4 || around.height < 4 || !intersect(rect, around)) return [];
     return (['x', 'y'] as const).flatMap((axis) => {
       const out = outAlong(rect, around, axis);
-      return out >= LEAST_PX ? [{ culprit: node, box, axis, px: out, rect }] : [];
+      const isRows = axis === 'x' && isInRow;
+      return out >= LEAST_PX && !isRows ? [{ culprit: node, box, axis, px: out, rect }] : [];
     });
   });
   return byCulprit(view, found).map(({ entries, fault }) => {
@@ -87,11 +88,22 @@ function isFilling(scene: Scene, i: NodeIndex, rect: Rect, box: NodeIndex): bool
   return past.length === 1 && isAlongTheOthers && rim[past[0]!] > 0 && !holdsWords(scene, i, rect);
 }
 
+interface Around {
+  readonly box: NodeIndex;
+  /** Whether it stands in a row that makes up for its gutters, which sticks out at the sides for it. */
+  readonly isInRow: boolean;
+}
+
 /** The nearest drawn box that holds an element in the page's flow; −1 where there is none, or something on the way was moved. */
-function drawnAround({ view, painted }: Scene, i: NodeIndex): NodeIndex {
+function drawnAround({ view, painted }: Scene, i: NodeIndex, rect: Rect): Around {
+  let isInRow = false;
   for (let at = view.containingElement(i); at > view.body; at = view.containingElement(at)) {
-    if (painted[at] && !isInline(view, at) && isDrawn(view, at)) return at;
-    if (displacementOf(view, at) !== null) return -1;
+    if (painted[at] && !isInline(view, at) && isDrawn(view, at)) return { box: at, isInRow };
+    const displacement = displacementOf(view, at);
+    if (displacement === null) continue;
+    const [top, , bottom] = view.margins(at);
+    if (displacement !== 'negative-margin' || Math.min(top, bottom) < 0) break;
+    isInRow ||= outAlong(rect, view.box(at), 'x') < LEAST_PX;
   }
-  return -1;
+  return { box: -1, isInRow };
 }

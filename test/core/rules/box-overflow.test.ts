@@ -230,3 +230,17 @@ describe('a line at one side of a box that is not drawn otherwise', () => {
     expect(seenBy(boxOverflow, WIDE, [ruled([0, 0, 1, 0], 6)])).toEqual([]);
   });
 });
+
+test('a box with a ground of its own in a row that makes up for its gutters sticks out where it sticks out of the row', () => {
+  const told = (box: Node['box'], margin: Node['margin'] = [0, -12, 0, -12]) => {
+    const fill: Node = { tag: 'div', id: 'fill', box, style: { 'background-color': 'rgb(200, 220, 240)' } };
+    const column: Node = { tag: 'div', box: [22, 22, 236, 80], children: [fill] };
+    const row: Node = { tag: 'div', box: [10, 22, 260, 80], margin, children: [column] };
+    return seenBy(boxOverflow, WIDE, [{ tag: 'div', box: [10, 10, 248, 104], style: CARD, children: [row] }]);
+  };
+  expect(told([22, 22, 300, 40])).toEqual(['#fill x 64']);
+  expect(told([22, 22, 248, 40])).toEqual([]);
+  expect(told([22, 22, 200, 130])).toEqual(['#fill y 38']);
+  // Pulled up as well, it was put there.
+  expect(told([22, 22, 300, 40], [-8, -12, 0, -12])).toEqual([]);
+});
