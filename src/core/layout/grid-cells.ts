@@ -1,4 +1,4 @@
-import { grown } from '../geometry/rect.js';
+import { grown, sizeAlong, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import { isOutOfFlow } from './displace.js';
 import { isGrid } from './displays.js';
@@ -32,7 +32,7 @@ function isName(line: string): boolean {
  * Whether two items of one grid may stand in one cell. Items that the grid finds a place for stand in cells that nothing else has (CSS
  * Grid 2, section 8.5), and so do those in areas of different names: both must have been put there.
  */
-export function mayShareCell(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
+function mayShareCell(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
   const [placeA, placeB] = [placeOf(view, a), placeOf(view, b)];
   if (!placeA || !placeB) return false;
   const isArea = (place: readonly string[]) => place.length > 0 && place.every(isName);
@@ -65,3 +65,28 @@ export const isInMeetingItem = passedDown<boolean>(
   (view, i, above) => above || meetsItem(view)[i] === 1,
   false,
 );
+
+/** The axis along which an item of a grid runs out of its cell, into that of another one; null where it does not, or is put above others on purpose. */
+export function intoOtherCell(view: SnapshotView, i: NodeIndex, next: NodeIndex): 'x' | 'y' | null {
+  const isItem = isGrid(view, view.parent(i)) && view.parent(next) === view.parent(i);
+  if (!isItem || view.style(i, 'z-index') !== 'auto' || mayShareCell(view, i, next)) return null;
+  const [a, b] = [view.box(i), view.box(next)];
+  return likeliest(a, b).find((axis) => reachesInto(a, b, axis)) ?? null;
+}
+
+/** Items in one row are in columns beside one another, others in rows. */
+function likeliest(a: Rect, b: Rect): readonly ('x' | 'y')[] {
+  return areInOneRow(a, b) ? ['x', 'y'] : ['y', 'x'];
+}
+
+/** Whether a box begins before another one, and so reaches into it where they meet; or ends after it. */
+function reachesInto(a: Rect, b: Rect, axis: 'x' | 'y'): boolean {
+  const [endA, endB] = [a[axis] + sizeAlong(a, axis), b[axis] + sizeAlong(b, axis)];
+  return a[axis] + LEAST_PX < b[axis] || (endA > endB + LEAST_PX && a[axis] > b[axis]);
+}
+
+/** Whether two items stand in one row, however they are aligned in it. */
+function areInOneRow(a: Rect, b: Rect): boolean {
+  const [more, lower] = [b.height - a.height, b.y - a.y];
+  return [lower, lower + more / 2, lower + more].some((apart) => Math.abs(apart) < LEAST_PX);
+}

@@ -5,9 +5,9 @@ import { isSymbols } from '../intent/typography.js';
 import { blockAround } from '../layout/ancestors.js';
 import { cut } from '../layout/clips.js';
 import { branches, displacedRoot, displacementOf } from '../layout/displace.js';
-import { isFlow, isGrid, isInline } from '../layout/displays.js';
+import { isFlow, isInline } from '../layout/displays.js';
 import { perSnapshot } from '../layout/memo.js';
-import { isInMeetingItem, mayShareCell } from '../layout/grid-cells.js';
+import { intoOtherCell, isInMeetingItem } from '../layout/grid-cells.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { isDrawn } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -181,7 +181,7 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   const holder = view.parent(around);
   if (around === box && isInColumn(view, box))
     return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
-  const axis = runsIntoCell(view, around, beside);
+  const axis = intoOtherCell(view, around, beside);
   return axis && { ...meet, ran: 'box', holder, axis, culprit: axis === 'x' ? around : holder };
 }
 
@@ -273,30 +273,4 @@ function axisOut(spot: Rect, box: Rect): 'x' | 'y' {
 /** A box of a width of its own among others of which each begins below the one before it: in columns of text, it may be wider than its own. */
 function isInColumn(view: SnapshotView, i: NodeIndex): boolean {
   return isFlow(view, view.parent(i)) && (view.has(i, FLAG_REPLACED) || hasOwnWidth(view, i));
-}
-
-/** The axis along which an item of a grid runs out of its cell, into that of another one; null where it does not, or is put above others on purpose. */
-function runsIntoCell(view: SnapshotView, i: NodeIndex, next: NodeIndex): 'x' | 'y' | null {
-  const isItem = isGrid(view, view.parent(i)) && view.parent(next) === view.parent(i);
-  if (!isItem || view.style(i, 'z-index') !== 'auto' || mayShareCell(view, i, next)) return null;
-  const [a, b] = [view.box(i), view.box(next)];
-  return likeliest(a, b).find((axis) => reachesInto(a, b, axis)) ?? null;
-}
-
-/** Items in one row are in columns beside one another, others in rows. */
-function likeliest(a: Rect, b: Rect): readonly ('x' | 'y')[] {
-  return areInLine(a, b, 'y') ? ['x', 'y'] : ['y', 'x'];
-}
-
-/** Whether a box begins before another one, and so reaches into it where they meet; or ends after it. */
-function reachesInto(a: Rect, b: Rect, axis: 'x' | 'y'): boolean {
-  const [endA, endB] = [a[axis] + sizeAlong(a, axis), b[axis] + sizeAlong(b, axis)];
-  return a[axis] + LEAST_PX < b[axis] || (endA > endB + LEAST_PX && a[axis] > b[axis]);
-}
-
-/** Whether two items stand in one row (along `y`), however they are aligned in it. */
-function areInLine(a: Rect, b: Rect, axis: 'x' | 'y'): boolean {
-  const more = sizeAlong(b, axis) - sizeAlong(a, axis);
-  const starts = b[axis] - a[axis];
-  return [starts, starts + more / 2, starts + more].some((apart) => Math.abs(apart) < LEAST_PX);
 }
