@@ -95,7 +95,10 @@ export async function seen(page, around) {
       look(data, clip.y, info.width);
     };
     // A page whose content is all out of the flow has no height of its own.
-    await take({ x: 0, y: 0, width: Math.min(whole, WIDEST), height: Math.max(screen, Math.min(end, LONGEST)) }, true);
+    await take(
+      { x: 0, y: 0, width: Math.min(whole, WIDEST), height: Math.max(screen, Math.min(end, LONGEST)) },
+      true,
+    );
     if (isWholeOnly) return;
     const heights = new Set([0, last]);
     if (around === null)
