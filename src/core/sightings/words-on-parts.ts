@@ -28,7 +28,9 @@ export function partDoubts(view: SnapshotView): Doubt[] {
 }
 
 function isSeen(view: SnapshotView, meeting: Meeting): boolean {
-  return !view.has(meeting.box, FLAG_PICTURE) || hiddenInk(view, asDoubt(meeting), LEAST_SHARE) !== 0;
+  // Of words across an edge, the half that lies beyond it counts for nothing.
+  const least = meeting.ran === 'moved' ? LEAST_SHARE / 2 : LEAST_SHARE;
+  return !view.has(meeting.box, FLAG_PICTURE) || hiddenInk(view, asDoubt(meeting), least) !== 0;
 }
 
 /** Pictures and drawn boxes that have run out of their part, and under words of another one. */
