@@ -164,6 +164,7 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
   const movedWords = displacedRoot(scene, words.node, box, common.width);
   if (movedWords >= 0) {
     if (!isShifted(view, movedWords) || !isCutAcross(view, letters, rect, words)) return null;
+    if (meetsWords(scene, letters, movedWords)) return null;
     return { ...meet, ran: 'moved', holder: view.parent(movedWords), axis: 'y', culprit: movedWords };
   }
   const moved = displacedRoot(scene, box, words.node, common.width);
@@ -194,6 +195,11 @@ function isCutAcross(view: SnapshotView, letters: Rect, box: Rect, words: Ink): 
   return [box.y, box.y + box.height].some(
     (edge) => Math.min(edge - letters.y, letters.y + letters.height - edge) >= LEAST_PX,
   );
+}
+
+/** Whether letters meet words that stand outside of an element: of these, text-overlap tells. */
+function meetsWords(scene: Scene, letters: Rect, moved: NodeIndex): boolean {
+  return scene.inksIn(letters).some(({ kind, node }) => kind === 'text' && !scene.contains(moved, node));
 }
 
 /** Whether words stand on something of their own part that lies on the box. */

@@ -169,13 +169,13 @@ test('words that have run out of their part, onto one that is drawn', () => {
 });
 
 test('words of an ordinary size that a margin pulls over the edge of what is before them', () => {
-  const over = (y: number, size: string, style: Style = {}) => {
+  const over = (y: number, size: string, style: Style = {}, ...more: readonly Node[]) => {
     const text: Node = {
       ...words([0, y, 200, 24], { 'font-size': size, ...style }),
       margin: [-12, 0, 0, 0],
       lines: [{ box: [0, y, 150, 1.2 * Number.parseFloat(size)], text: 'Built of granite' }],
     };
-    const made = render(card([0, 0, 300, 60]), text);
+    const made = render(card([0, 0, 300, 60]), text, ...more);
     return wordsOnParts(sceneOf(made.view), made, new Set()).map(({ message }) => message);
   };
   expect(over(49, '16px')).toEqual([
@@ -186,6 +186,8 @@ test('words of an ordinary size that a margin pulls over the edge of what is bef
   expect(over(60, '16px')).toEqual([]);
   expect(over(40, '32px')).toEqual([]);
   expect(over(49, '16px', { position: 'absolute' })).toEqual([]);
+  // On other words, it is text that lies on text.
+  expect(over(49, '16px', {}, words([60, 52, 200, 24]))).toEqual([]);
 });
 
 test('a card that has run out of its part, and over the rim of another one', () => {
