@@ -56,7 +56,7 @@ export function isSymbols(view: SnapshotView, ink: Ink): boolean {
   return ink.kind === 'text' && !/[\p{L}\p{N}]/u.test(view.lineText(ink.line));
 }
 
-/** Signs that stand in a row, as the stars of a rating do: they say something, and are no ornament behind words. */
+/** Of signs, whether they stand in a row, as the stars of a rating do: they say something, and are no ornament behind words. */
 export function isRowOfSigns(view: SnapshotView, ink: Ink): boolean {
-  return isSymbols(view, ink) && /\p{So}\s*\p{So}\s*\p{So}/u.test(view.lineText(ink.line));
+  return /\p{So}\s*\p{So}\s*\p{So}/u.test(view.lineText(ink.line));
 }

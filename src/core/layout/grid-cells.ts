@@ -66,10 +66,13 @@ export const isInMeetingItem = passedDown<boolean>(
   false,
 );
 
-/** The axis along which an item of a grid runs out of its cell, into that of another one; null where it does not, or is put above others on purpose. */
+/**
+ * The axis along which an item of a grid runs out of its cell, into that of another one; null where it does not, or is put above others on purpose.
+ * @param next stands beside it, in the same element
+ */
 export function intoOtherCell(view: SnapshotView, i: NodeIndex, next: NodeIndex): 'x' | 'y' | null {
-  const isItem = isGrid(view, view.parent(i)) && view.parent(next) === view.parent(i);
-  if (!isItem || view.style(i, 'z-index') !== 'auto' || mayShareCell(view, i, next)) return null;
+  if (!isGrid(view, view.parent(i)) || view.style(i, 'z-index') !== 'auto') return null;
+  if (mayShareCell(view, i, next)) return null;
   const [a, b] = [view.box(i), view.box(next)];
   return likeliest(a, b).find((axis) => reachesInto(a, b, axis)) ?? null;
 }

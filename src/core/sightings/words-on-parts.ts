@@ -57,13 +57,12 @@ export function wordsOnParts({ view }: Scene, render: RenderView, told: Readonly
   );
   return byCulprit(view, seen).map((group) => {
     const { box, words, axis, holder, ran } = worstOf(group);
-    const side = sideWords(words.full, view.box(holder), axis);
-    const far = px(outAlong(words.full, view.box(holder), axis));
+    const around = view.box(holder);
     const { more, isMany } = andMore(new Set(group.entries.map((entry) => entry.words)).size - 1);
     const said =
       ran === 'moved'
         ? `${isMany ? 'were' : 'was'} moved over the edge of`
-        : `${isMany ? 'run' : 'runs'} ${far} out of ${side}, onto`;
+        : `${isMany ? 'run' : 'runs'} ${px(outAlong(words.full, around, axis))} out of ${sideWords(words.full, around, axis)}, onto`;
     return sighting(
       view,
       group,

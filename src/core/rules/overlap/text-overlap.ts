@@ -68,10 +68,10 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
   for (const ink of [a, b]) {
     if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
-    if (isSymbols(scene.view, ink) && !isRowOfSigns(scene.view, ink)) return null;
   }
   // A row of signs on another one shows how many of them count.
-  if ([a, b].every((ink) => isSymbols(scene.view, ink))) return null;
+  const signs = [a, b].filter((ink) => isSymbols(scene.view, ink));
+  if (signs.length > 1 || signs.some((ink) => !isRowOfSigns(scene.view, ink))) return null;
   if (isEcho(scene.view, a, b) || areBesideRuby(scene.view, a, b)) return null;
   const [upper, lower] = stacked(a, b);
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
