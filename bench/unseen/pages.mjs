@@ -69,13 +69,41 @@ const YOUNGEST = [
   'magnific-popup',
   'flickity',
 ];
-const POOLS = { all: PACKAGES, younger: YOUNGER, youngest: YOUNGEST };
+/** And later still: for seeds from 80 on. */
+const NEWEST = [
+  'adminator-admin-dashboard',
+  'modular-admin-html',
+  'mustard-ui',
+  'picnic',
+  'sb-admin-2',
+  'summernote',
+  'jsoneditor',
+  'shards-ui',
+  'material-design-lite',
+  'startbootstrap-round-about',
+  'startbootstrap-4-col-portfolio',
+  'startbootstrap-blog-home',
+  'startbootstrap-business-frontpage',
+  'startbootstrap-full-slider',
+  'startbootstrap-full-width-pics',
+  'startbootstrap-scrolling-nav',
+  'startbootstrap-shop-item',
+  'startbootstrap-thumbnail-gallery',
+  'hover.css',
+  'ionicons@2',
+  'flag-icon-css@3',
+  'codemirror@5',
+  'milligram',
+  'dragula',
+  'notus-react',
+];
+const POOLS = { all: PACKAGES, younger: YOUNGER, youngest: YOUNGEST, newest: NEWEST };
 /** Of one package, so many pages are taken. */
 const MOST_PAGES = 3;
 const SKIPPED = /node_modules|test|spec|partial|layout|include|google|40[0134]|50[03]/i;
 
 /**
- * @param pool `younger` and `youngest`: only pages that no rule was developed on
+ * @param pool `younger`, `youngest` and `newest`: only pages that no rule was developed on
  * @returns {{ name: string, root: string, path: string }[]} the same every time
  */
 export function pagesFrom(cache, pool = 'all') {

@@ -54,7 +54,7 @@ export function isWindowOnMore({ view }: Scene, lost: NodeIndex): boolean {
 }
 
 /** Cut after so much of its height, with a button right after it that shows the rest. */
-export function isFollowedByMore(scene: Scene, { cutter, whole }: Loss): boolean {
+export function isFollowedByMore(scene: Scene, { cutter, ink, whole }: Loss): boolean {
   const { view } = scene;
   if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height'))) return false;
   const siblings = view
@@ -62,8 +62,9 @@ export function isFollowedByMore(scene: Scene, { cutter, whole }: Loss): boolean
     .filter((i) => view.isRendered(i) && view.isElement(i));
   const next = siblings[siblings.indexOf(cutter) + 1];
   if (next === undefined) return false;
-  // A link that leads elsewhere may lead to the whole of it; no excerpt ends within a line.
-  if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK)) return whole && view.has(next, FLAG_CONTROL);
+  // A link that leads elsewhere may lead to the whole of it; no excerpt ends within a line, and nobody fills in a form elsewhere.
+  if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK))
+    return whole && view.has(next, FLAG_CONTROL) && !view.has(ink.node, FLAG_FIELD);
   if (view.has(next, FLAG_FIELD)) return false;
   if (view.tag(next) === 'label') return !holdsBox(scene, next);
   return /^(button|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);

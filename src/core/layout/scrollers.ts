@@ -24,8 +24,29 @@ export const scrollerOf = passedDown<NodeIndex>(
   -1,
 );
 
+/** The same, past containers in which all fits: nothing moves when these are asked to scroll. */
+export function movingScrollerOf(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let holder = scrollerOf(view, i);
+  while (holder >= 0 && isIdle(view, holder)) {
+    const around = view.containingElement(holder);
+    holder = around < 0 ? -1 : scrollerOf(view, around);
+  }
+  return holder;
+}
+
+function isIdle(view: SnapshotView, holder: NodeIndex): boolean {
+  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
+  return scrollWidth <= width && scrollHeight <= height;
+}
+
+/** Whether an element is laid out in the content of a scroll container: what is fixed to the screen is not, wherever it stands in the tree. */
+export function isContentOf(view: SnapshotView, holder: NodeIndex, i: NodeIndex): boolean {
+  for (let at = i; at >= 0; at = view.containingElement(at)) if (at === holder) return true;
+  return false;
+}
+
 /**
- * Whether what stands in a scroll container can be scrolled out from under something that does not scroll with it.
+ * Whether what stands in a scroll container, or in one within another, can be scrolled out from under something that does not scroll with it.
  * @param part of the content in question, CSS px from the page's top left
  * @param still what lies over it, and its element
  */
@@ -36,9 +57,16 @@ export function isFreedInScroller(
   still: NodeIndex,
   over: Rect,
 ): boolean {
-  const holder = scrollerOf(view, content);
-  if (holder < 0) return false;
-  for (let at = still; at >= 0; at = view.parent(at)) if (at === holder) return false;
+  for (let at = content; at >= 0; at = view.containingElement(at)) {
+    const holder = scrollerOf(view, at);
+    if (holder < 0 || isContentOf(view, holder, still)) return false;
+    if (isFreedBy(view, holder, part, over)) return true;
+    at = holder;
+  }
+  return false;
+}
+
+function isFreedBy(view: SnapshotView, holder: NodeIndex, part: Rect, over: Rect): boolean {
   const window = view.paddingBox(holder);
   const scrolled = view.scrolledBy(holder);
   const [x, y] = [part.x + scrolled.x, part.y + scrolled.y];

@@ -2,7 +2,7 @@ import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { beginsAtFarEnd } from '../layout/scroll-origin.js';
-import { scrollerOf, scrollsAlong } from '../layout/scrollers.js';
+import { isContentOf, movingScrollerOf, scrollsAlong } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A slit beside what lies over a scroll container is no place to read in, share of the container. */
@@ -28,7 +28,7 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
   const isHeld = axis === 'y' && isOnScreen(view, holder);
   const over = scene
     .coversIn(window)
-    .filter(({ node, rank }) => !scene.contains(holder, node) && rank > scene.order.box[holder]!)
+    .filter(({ node, rank }) => !isContentOf(view, holder, node) && rank > scene.order.box[holder]!)
     .filter(({ node }) => !scene.contains(node, holder) && (movesWith(view, node, holder) || isHeld))
     .flatMap((cover) => {
       const rect = intersect(cover.rect, window);
@@ -86,8 +86,10 @@ function isAtEnd(rect: Rect, window: Rect, axis: Axis): boolean {
   return beyond < SLIT * size && rect[axis] > window[axis] + SLIT * size;
 }
 
-/** What scrolls with a container, and with nothing in it. */
+/** What scrolls with a container, and with nothing that scrolls in it. */
 export function inksScrolledBy(scene: Scene, holder: NodeIndex): Ink[] {
   const { view } = scene;
-  return scene.inks.filter(({ node }) => scene.contains(holder, node) && scrollerOf(view, node) === holder);
+  return scene.inks.filter(
+    ({ node }) => scene.contains(holder, node) && movingScrollerOf(view, node) === holder,
+  );
 }
