@@ -6,7 +6,7 @@ import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import { isDrawn } from '../layout/paint.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Text kept for assistive technology only, or a menu that waits to be opened: its box is clipped to a dot, or to nothing. */
 export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
@@ -62,12 +62,22 @@ export function isFollowedByMore(scene: Scene, { cutter, ink, whole }: Loss): bo
     .filter((i) => view.isRendered(i) && view.isElement(i));
   const next = siblings[siblings.indexOf(cutter) + 1];
   if (next === undefined) return false;
-  // A link that leads elsewhere may lead to the whole of it; no excerpt ends within a line, and nobody fills in a form elsewhere.
+  // A link that leads elsewhere may lead to the whole of it.
   if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK))
-    return whole && view.has(next, FLAG_CONTROL) && !view.has(ink.node, FLAG_FIELD);
+    return view.has(next, FLAG_CONTROL) && isExcerptWithout(view, cutter, ink, whole);
   if (view.has(next, FLAG_FIELD)) return false;
   if (view.tag(next) === 'label') return !holdsBox(scene, next);
   return /^(button|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
+}
+
+/** The height of two lines of text, em. */
+const TWO_LINES_EM = 2;
+
+/** Whether what is left may be an excerpt: none ends within a line or after the first, and nobody fills in a form elsewhere. */
+function isExcerptWithout(view: SnapshotView, cutter: NodeIndex, ink: Loss['ink'], whole: boolean): boolean {
+  if (!whole || view.has(ink.node, FLAG_FIELD)) return false;
+  const font = Number.parseFloat(view.style(cutter, 'font-size'));
+  return view.contentBox(cutter).height >= TWO_LINES_EM * font;
 }
 
 /** Whether a label holds what it is the label of: an answer to be ticked opens nothing. */

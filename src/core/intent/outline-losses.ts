@@ -1,6 +1,7 @@
 import { liesWithin, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import type { Outline } from '../layout/outlines.js';
+import { isDrawn } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { emOf, lettersOf } from '../layout/text-ink.js';
 
@@ -30,8 +31,9 @@ export function lossByOutline(scene: Scene, ink: Ink): Loss | null {
 
 /** Of a picture, shapes that are meant leave half at the least: a circle, a hexagon, a slanted edge, a triangle. */
 const LEAST_OF_PICTURE = 0.45;
-/** Of a control, no more than its corners go. */
+/** Of a control, no more than its corners go; round corners of what it stands in may be its own as well. */
 const LEAST_OF_CONTROL = 0.9;
+const LEAST_IN_CORNERS = 0.75;
 /** What a shape hides nearly whole is waiting to be shown. */
 const HIDDEN_SHARE = 0.1;
 /** So many points along each side of a picture or a control. */
@@ -39,17 +41,19 @@ const POINTS = 16;
 /** A shape round a control that reaches no farther than this, CSS px, is the form of the control. */
 const FORM_PX = 8;
 
-/** A picture most of which a `clip-path` takes away, or a control that loses more than its corners to one round it. */
+/** A picture most of which a `clip-path` takes away, or a control that loses more than its corners to one round it, or to a round corner. */
 function lossToShape(scene: Scene, ink: Ink): Loss | null {
   const { view } = scene;
   const isControl = ink.kind === 'control';
   const rect = ink.full;
   for (const outline of scene.outlinesAround(ink.node)) {
     const { node } = outline;
-    if (view.style(node, 'clip-path') === 'none') continue;
+    const isCut = view.style(node, 'clip-path') !== 'none';
+    if (!isCut && !(isControl && isDrawn(view, ink.node))) continue;
     if (isControl && liesWithin(view.box(node), rect, FORM_PX)) continue;
     const share = shareWithin(outline, rect);
-    if (share >= (isControl ? LEAST_OF_CONTROL : LEAST_OF_PICTURE)) continue;
+    const least = isControl ? (isCut ? LEAST_OF_CONTROL : LEAST_IN_CORNERS) : LEAST_OF_PICTURE;
+    if (share >= least) continue;
     if (share < HIDDEN_SHARE && !(isControl && showsText(scene, outline))) continue;
     return {
       ink,

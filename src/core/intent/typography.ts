@@ -1,4 +1,4 @@
-import { area, intersect } from '../geometry/rect.js';
+import { area, intersect, sizeAlong, type Rect } from '../geometry/rect.js';
 import { blockAround } from '../layout/ancestors.js';
 import { passedDown } from '../layout/memo.js';
 import type { Ink } from '../layout/scene.js';
@@ -15,13 +15,28 @@ export function isEcho(view: SnapshotView, a: Ink, b: Ink): boolean {
   return common !== null && area(common) >= 0.6 * Math.min(area(a.full), area(b.full));
 }
 
-/** Superscripts, subscripts and ruby, where the flow has put them: they reach into the line beside theirs by design. */
+/** Superscripts, subscripts and ruby. */
 export function isSmallRaised(view: SnapshotView, i: NodeIndex): boolean {
+  return isSuperOrSub(view, i) || (isAnnotation(view, i) && view.style(i, 'display').startsWith('ruby'));
+}
+
+function isSuperOrSub(view: SnapshotView, i: NodeIndex): boolean {
   for (let at = i; at >= 0 && view.style(at, 'display').startsWith('inline'); at = view.parent(at)) {
     if (/^(sup|sub|rt|rp)$/.test(view.tag(at)) || /^(super|sub)$/.test(view.style(at, 'vertical-align')))
       return true;
   }
-  return isAnnotation(view, i) && view.style(i, 'display').startsWith('ruby');
+  return false;
+}
+
+/** Of the height of raised letters, what they may have in common with another line. */
+const RAISED_INTO = 0.5;
+
+/** Whether a text is small and raised or lowered, and reaches into the line beside its own by no more than the flow makes it. */
+export function reachesIntoNextLine(view: SnapshotView, ink: Ink, common: Rect): boolean {
+  if (!isSmallRaised(view, ink.node)) return false;
+  const across = acrossLines(view, ink.node);
+  const isOnIt = sizeAlong(common, across) >= RAISED_INTO * sizeAlong(ink.full, across);
+  return !isOnIt || !isSuperOrSub(view, ink.node) || /^(rt|rp)$/.test(view.tag(ink.node));
 }
 
 function isAnnotation(view: SnapshotView, i: NodeIndex): boolean {

@@ -10,6 +10,16 @@ export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
   return view.has(i, FLAG_PICTURE) && /^(img|video|iframe|meter|progress)$/.test(view.tag(i));
 }
 
+/** A border this thick, CSS px, is a shape of its own. */
+const THICK = 3;
+
+/** Whether an element without room in it is drawn by thick borders alone: a triangle, an arrow, a corner that is turned down. */
+export const isMadeOfBorders = perNode((view, i): boolean => {
+  const { width, height } = view.paddingBox(i);
+  if (width >= 1 && height >= 1) return false;
+  return SIDES.some((side, at) => view.borders(i)[at]! >= THICK && opaqueBorders(view, i).has(side));
+});
+
 const hasOpaqueBackground = perStyle(
   (view, i): boolean =>
     alphaOf(view.style(i, 'background-color')) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
@@ -44,6 +54,10 @@ const hasShadow = perStyle((view, i): boolean => {
 });
 
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
+
+const opaqueBorders = perStyle(
+  (view, i) => new Set(SIDES.filter((side) => alphaOf(view.style(i, `border-${side}-color`)) >= 0.9)),
+);
 
 /** Of each side, whether a border there is seen. */
 const seenBorders = perStyle((view, i) =>

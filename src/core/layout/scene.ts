@@ -6,7 +6,7 @@ import { Clips, cut } from './clips.js';
 import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';
-import { isOpaque } from './paint.js';
+import { isMadeOfBorders, isOpaque } from './paint.js';
 import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from './snapshot.js';
@@ -31,7 +31,7 @@ export interface Ink {
   readonly rank: number;
 }
 
-/** An opaque box: what is under it is not seen. */
+/** An opaque box, or a shape of borders: what is under it is not seen. */
 export interface Cover {
   readonly node: NodeIndex;
   readonly rect: Rect;
@@ -215,7 +215,8 @@ export class Scene {
     const { view, clips, order } = this;
     const covers: Cover[] = [];
     for (let i = 1; i < view.count; i++) {
-      if (!this.painted[i] || this.opacity[i]! < 0.9 || !isOpaque(view, i)) continue;
+      if (!this.painted[i] || this.opacity[i]! < 0.9) continue;
+      if (!isOpaque(view, i) && !isMadeOfBorders(view, i)) continue;
       for (const box of view.fragmentsOf(i)) {
         const shown = this.seen(box, clips.shownBox(i));
         const rect = shown && this.onPage(shown);

@@ -157,7 +157,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const lost = isMild
     ? `${capital(nameOf(view, loss.ink))} is shortened by ${shortened === 'ellipsis' ? 'an ellipsis' : 'a line clamp'}`
     : loss.byShape && !loss.whole
-      ? `${what} ${verb[1]} ${Math.round((100 * loss.px) / loss.rect.width)} % to a clip-path`
+      ? `${what} ${verb[1]} ${Math.round((100 * loss.px) / loss.rect.width)} % to ${shapeOf(view, loss.cutter)}`
       : `${what} ${loss.whole ? `${verb[0]} wholly` : `${verb[1]} ${px(loss.px)} and ${verb[0]}`} cut off`;
   return {
     ...fault,
@@ -175,6 +175,12 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
       }),
     message: `${lost}, ${onScreen(render)}.`,
   };
+}
+
+/** What cuts with its shape, in words. */
+function shapeOf(view: SnapshotView, i: NodeIndex): string {
+  if (view.style(i, 'clip-path') !== 'none') return 'a clip-path';
+  return view.style(i, 'mask-image').startsWith('linear-gradient') ? 'a mask' : 'a rounded corner';
 }
 
 /** Words of a control that is cut off itself: the two are one thing. */

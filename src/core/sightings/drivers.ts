@@ -270,8 +270,16 @@ export function isSqueezed(view: SnapshotView, i: NodeIndex): boolean {
   return view.style(i, 'width') === 'auto' && view.contentBox(i).width < NO_ROOM_EM * em;
 }
 
+/** Formulas break nowhere, whatever they are made of. */
+function formulaAround(view: SnapshotView, i: NodeIndex): NodeIndex {
+  for (let at = i; at >= 0; at = view.parent(at)) if (view.tag(at) === 'math') return at;
+  return -1;
+}
+
 /** Code in a `pre`: it is the block that keeps its lines from breaking, and that can scroll them. */
 function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
+  const formula = formulaAround(view, i);
+  if (formula >= 0) return formula;
   if (!isInlineText(view, i)) return i;
   const block = blockAround(view, i);
   return view.tag(block) === 'pre' ? block : i;

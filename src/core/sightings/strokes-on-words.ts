@@ -46,8 +46,13 @@ interface Crossing {
 /**
  * Lines through words: thin boxes, and the borders of see-through boxes that the words don't stand in, since one of the two was moved there. Lines that
  * words stand on with a ground of their own don't show.
+ * @param told what is told of already
  */
-export function strokesOnWords(scene: Scene, render: RenderView): Sighting[] {
+export function strokesOnWords(
+  scene: Scene,
+  render: RenderView,
+  told: readonly { readonly cover: { readonly node: NodeIndex }; readonly ink: Ink }[],
+): Sighting[] {
   const { view } = scene;
   const strokes = strokesOf(scene);
   if (strokes.length === 0) return [];
@@ -59,6 +64,8 @@ export function strokesOnWords(scene: Scene, render: RenderView): Sighting[] {
       const stroke = strokes[at]!;
       const common = crossing(stroke.rect, ink.shown);
       if (!common || isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
+      if (told.some(({ cover, ink: under }) => cover.node === stroke.node && under.node === ink.node))
+        continue;
       const culprit = movedOf(scene, stroke, ink);
       if (culprit >= 0 && isSeen(scene, stroke, ink, common) && !strikes(view, stroke, ink, common))
         found.push({ culprit, stroke, ink, common });

@@ -169,8 +169,8 @@ describe('what cuts on purpose', () => {
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
     const low = x({ style: { 'max-height': '40px' } });
-    const cut = (whole: boolean) => (made: Scene, i: number) =>
-      isFollowedByMore(made, { cutter: i, whole } as Loss);
+    const cut = (whole: boolean, lost?: string) => (made: Scene, i: number) =>
+      isFollowedByMore(made, { cutter: i, whole, ink: { node: lost ? at(made, lost) : i } } as Loss);
     expect(holds(cut(false), low, more)).toBe(true);
     expect(holds(cut(false), low, text, more)).toBe(false);
     expect(holds(cut(false), x(), more)).toBe(false);
@@ -178,6 +178,10 @@ describe('what cuts on purpose', () => {
     const link: Node = { ...more, tag: 'a' };
     expect(holds(cut(true), low, link)).toBe(true);
     expect(holds(cut(false), low, link)).toBe(false);
+    // One line is no excerpt, and a field that is gone is none of it.
+    expect(holds(cut(true), { ...low, box: [0, 0, 80, 24] }, link)).toBe(false);
+    const field: Node = { tag: 'input', id: 'field', box: [0, 60, 80, 20], flags: FLAG_CONTROL | FLAG_FIELD };
+    expect(holds(cut(true, 'field'), { ...low, children: [field] }, link)).toBe(false);
     // The label of a hidden box opens the rest; one with its own box is an answer, and a field is one to be written.
     const label: Node = { ...more, tag: 'label', flags: 0 };
     const box: Node = { tag: 'input', box: [0, 40, 12, 12], flags: FLAG_CONTROL };

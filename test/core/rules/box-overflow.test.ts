@@ -110,8 +110,28 @@ test('words that stick out of a row with negative gutters are not moved out by i
       },
     ],
   });
-  expect(seenBy(boxOverflow, WIDE, [card(14)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(18)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(2)])).toEqual(['#p x 18']);
+});
+
+test('a list that a margin pulls out at one side has the edge of its card run through its words', () => {
+  const card = (x: number): Node => ({
+    tag: 'div',
+    id: 'card',
+    box: [20, 10, 200, 60],
+    style: CARD,
+    children: [
+      {
+        tag: 'ul',
+        id: 'list',
+        box: [x, 20, 180, 20],
+        margin: [0, 0, 0, x - 40],
+        children: [{ tag: 'li', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
+      },
+    ],
+  });
+  expect(seenBy(boxOverflow, WIDE, [card(22)])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [card(6)])).toEqual(['#list x 14']);
 });
 
 test('a word that a margin pulls over a line, which is drawn as a low box, has its place there', () => {

@@ -50,6 +50,25 @@ describe('text-overlap', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
   });
+  test('raised words that were moved up onto the line before theirs', () => {
+    const note = (top: number): Node => ({
+      tag: 'p',
+      id: 'words',
+      box: [0, 20, 300, 40],
+      lines: [line(0, 20, 200, 'Sheets that lay in the sea'), line(0, 40, 60, 'are washed')],
+      children: [
+        {
+          tag: 'sup',
+          id: 'note',
+          box: [60, top, 60, 14],
+          style: { display: 'inline', 'vertical-align': 'super', 'font-size': '12px' },
+          lines: [{ box: [60, top, 60, 14], text: 'see note four' }],
+        },
+      ],
+    });
+    expect(seenBy(textOverlap, PAGE, [note(32)])).toEqual([]);
+    expect(seenBy(textOverlap, PAGE, [note(22)])).toEqual([expect.stringMatching(/^#\w+ y \d/)]);
+  });
   test('words that an ellipsis shortens do not lie on their neighbours with what is cut off', () => {
     /** An engine tells the whole line and what is left of it, rounded each for itself. */
     const name = (id: string, x: number, whole: number, left: number, overflow: string): Node => ({
@@ -436,6 +455,21 @@ describe('covered at the end of a scroll container', () => {
   test('a bar at the foot of the screen hides what is last in the list, unless room is kept', () => {
     expect(seenBy(covered, APP, [list(0), bar])).toEqual(['#bar y 12']);
     expect(seenBy(covered, APP, [list(90), bar])).toEqual([]);
+  });
+  test('a bar in the scroll container that is fixed to the screen does not scroll with it, whatever scrolls nothing between', () => {
+    const part = (children: Node[]): Node => ({
+      tag: 'ul',
+      box: [0, 100, 400, 1400],
+      style: { 'overflow-x': 'auto', 'overflow-y': 'auto' },
+      scroll: [400, 1400, 400, 1400],
+      children,
+    });
+    const shell = (room: number): Node => ({
+      ...list(room),
+      children: [part([text('first', 120), text('middle', 750), text('last', 1470)]), bar],
+    });
+    expect(seenBy(covered, APP, [shell(0)])).toEqual(['#bar y 12']);
+    expect(seenBy(covered, APP, [shell(90)])).toEqual([]);
   });
   test('where the page scrolls too, the container comes out from under it', () => {
     expect(seenBy(covered, { ...APP, scrollHeight: 1600 }, [list(0), bar])).toEqual([]);

@@ -24,7 +24,7 @@ const frame = (y: number): Node => ({
 
 const found = (...nodes: readonly Node[]) => {
   const render = renderOf({ width: 400 }, nodes);
-  return strokesOnWords(sceneOf(render.view), render).map(({ node, message }) => [
+  return strokesOnWords(sceneOf(render.view), render, []).map(({ node, message }) => [
     render.view.tag(node),
     message,
   ]);

@@ -95,9 +95,10 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
       if (found && placed < 0) return found;
       if (found && isCrossed(view, found)) return found.axis === 'y' ? { ...found, culprit: placed } : found;
       // However far a margin pulls words on purpose, no purpose has an edge run through them, or leaves the box of all of them empty.
-      const pulled =
-        ink.kind === 'text' && moved.y && !isHeld && escapeFrom(scene, ink, shown, at, NOT_MOVED);
-      if (pulled && pulled.axis === 'y' && (isCrossed(view, pulled) || isLeftEmpty(scene, pulled, pulledBy)))
+      const isPulled = ink.kind === 'text' && (moved.x || moved.y) && !isHeld;
+      const pulled = isPulled ? escapeFrom(scene, ink, shown, at, NOT_MOVED) : null;
+      if (pulled?.axis === 'x' && hasEdgeThrough(view, pulled)) return pulled;
+      if (pulled?.axis === 'y' && (isCrossed(view, pulled) || isLeftEmpty(scene, pulled, pulledBy)))
         return { ...pulled, culprit: pulledBy };
     }
     // What has a ground of its own, be it the colour of the page, covers the edge under its words.
@@ -142,11 +143,17 @@ function onPageDown(rect: Rect): Rect | null {
   return bottom > 0 ? { ...rect, y: 0, height: bottom } : null;
 }
 
-/** Whether an edge of a box runs through an ink, a good part of it on either side, or between the lines of its text. */
-function isCrossed(view: SnapshotView, { ink, axis, px: out, box }: Escape): boolean {
+/** Whether an edge of a box runs through an ink, a good part of it on either side. */
+function hasEdgeThrough(view: SnapshotView, { ink, axis, px: out, box }: Escape): boolean {
+  const within = intersect(ink.shown!, view.box(box));
+  return within !== null && Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE;
+}
+
+/** The same, or between the lines of its text. */
+function isCrossed(view: SnapshotView, escape: Escape): boolean {
+  if (hasEdgeThrough(view, escape)) return true;
+  const { ink, box } = escape;
   const around = view.box(box);
-  const within = intersect(ink.shown!, around);
-  if (within && Math.min(out, sizeAlong(within, axis)) >= LEAST_EITHER_SIDE) return true;
   const lines = ink.kind === 'text' ? view.linesOf(ink.node) : [];
   return lines.some((line) => {
     const whole = view.lineBox(line);

@@ -15,6 +15,7 @@ import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
+import { isMadeOfBorders } from '../../layout/paint.js';
 import { isVertical } from '../../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
@@ -92,7 +93,7 @@ export const covered: Rule = {
       ...coveredSticking(scene, render),
       ...coveredColumns(scene, render),
       ...signsUnderWords(scene, render),
-      ...strokesOnWords(scene, render),
+      ...strokesOnWords(scene, render, hidings),
       ...partsUnderWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
@@ -230,7 +231,7 @@ function doubtOf(view: SnapshotView, ink: Ink, cover: Cover, common: Rect): Hidi
 
 /** A picture may be see-through in parts; round, cut or turned boxes are smaller than they are. */
 function isRoughlyKnown(view: SnapshotView, i: NodeIndex): boolean {
-  return view.has(i, FLAG_PICTURE) || !isUpright(view, i) || hasShape(view, i);
+  return view.has(i, FLAG_PICTURE) || !isUpright(view, i) || hasShape(view, i) || isMadeOfBorders(view, i);
 }
 
 const hasShape = perStyle(
@@ -285,7 +286,8 @@ const asDoubt = ({ cover, ink, common }: Spot): Doubt => ({
 
 /** What a look showed to be hidden, CSS px²; null where nobody looked. */
 function lookedAt(view: SnapshotView, spot: Spot): number | null {
-  const isSign = spot.doubt === 'mark' || isSmallPicture(view, spot.cover.node);
+  const { node } = spot.cover;
+  const isSign = spot.doubt === 'mark' || isSmallPicture(view, node) || isMadeOfBorders(view, node);
   return isSign ? hiddenInk(view, asDoubt(spot), MARK_SHARE) : hiddenInk(view, asDoubt(spot));
 }
 

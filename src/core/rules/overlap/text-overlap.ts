@@ -1,7 +1,13 @@
 import { px, sizeText } from '../../geometry/format.js';
 import { area, intersect, sizeAlong, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
-import { areBesideRuby, isEcho, isRowOfSigns, isSmallRaised, isSymbols } from '../../intent/typography.js';
+import {
+  areBesideRuby,
+  isEcho,
+  isRowOfSigns,
+  isSymbols,
+  reachesIntoNextLine,
+} from '../../intent/typography.js';
 import { blockAround } from '../../layout/ancestors.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
 import { acrossLines, emOf, hasDescenders, inkOf, isVertical, lettersOf } from '../../layout/text-ink.js';
@@ -67,7 +73,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const across = acrossLines(scene.view, a.node);
   if (a.node === b.node && Math.abs(a.full[across] - b.full[across]) < 2) return null;
   for (const ink of [a, b]) {
-    if (isDecoration(scene, ink.node) || isSmallRaised(scene.view, ink.node)) return null;
+    if (isDecoration(scene, ink.node) || reachesIntoNextLine(scene.view, ink, common)) return null;
   }
   // A row of signs on another one shows how many of them count.
   const signs = [a, b].filter((ink) => isSymbols(scene.view, ink));
