@@ -1,7 +1,7 @@
 import { FLAG_TEXT } from '../core/layout/snapshot.js';
 import { childNodesOf, childrenOf } from './own-accessors.js';
 import type { KnownStyles } from './style-memory.js';
-import { flagsOf, referredIds, type Referred } from './traits.js';
+import { anchorIds, flagsOf } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
 
 /** An element among those that its parent shows. */
@@ -55,7 +55,7 @@ export function wordsFlag(texts: readonly Text[]): number {
 
 /** Reads the facts of elements: once for as long as what is known of their styles is kept, since that goes when the tree changes. */
 export class FactsReader {
-  private referred: Referred | null = null;
+  private anchors: ReadonlySet<string> | null = null;
 
   constructor(private readonly memory: KnownStyles['memory']) {}
 
@@ -66,13 +66,13 @@ export class FactsReader {
   }
 
   private read(element: Element, tag: string): ElementFacts {
-    this.referred ??= referredIds(document);
+    this.anchors ??= anchorIds(document);
     const own = childNodesOf(element);
     const shown = renderedChildNodes(element, tag);
     const texts = textsOf(own);
     return {
       ...namesOf(element),
-      flags: flagsOf(element, tag, this.referred),
+      flags: flagsOf(element, tag, this.anchors),
       texts,
       shownTexts: shown === own ? texts : textsOf(shown),
       children: childrenAmong(childrenOf(element)),

@@ -11,9 +11,10 @@ export function relations(
   elements: readonly (Element | Generated | null | undefined)[],
   all: boolean,
   leave: (what: string, count: number) => void,
-): Pick<WireSnapshot, 'labels' | 'hoverReveals'> {
+): Pick<WireSnapshot, 'labels' | 'openers' | 'hoverReveals'> {
   const pairs: { list: number[]; a: Element; b: Element }[] = [];
   const labels: number[] = [];
+  const openers: number[] = [];
   const reveals: number[] = [];
   // A field's own list of labels is sought for in the whole document, each time.
   for (const element of elements) {
@@ -21,6 +22,7 @@ export function relations(
     const { control } = element as HTMLLabelElement;
     if (control) pairs.push({ list: labels, a: control, b: element });
   }
+  for (const [control, opened] of openersIn(document)) pairs.push({ list: openers, a: control, b: opened });
   if (all)
     for (const { shown, hovered } of hoverReveals(document, leave))
       pairs.push({ list: reveals, a: shown, b: hovered });
@@ -32,5 +34,15 @@ export function relations(
       if (first !== undefined && second !== undefined) list.push(first, second);
     }
   }
-  return { labels, hoverReveals: reveals };
+  return { labels, openers, hoverReveals: reveals };
+}
+
+/** Controls that name what they open, further or at all, and do not say that it is open already. */
+function* openersIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
+  for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
+    for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) {
+      const opened = document.getElementById(id);
+      if (opened) yield [control, opened];
+    }
+  }
 }

@@ -4,7 +4,6 @@ import {
   FLAG_ANCHOR_TARGET,
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
-  FLAG_CONTROLLED,
   FLAG_FIELD,
   FLAG_HEADING,
   FLAG_LABEL,
@@ -84,8 +83,8 @@ function inTopLayer(element: Element): boolean {
 const MAY_BE_TOP_LAYER = (element: Element, tag: string) =>
   tag === 'dialog' || element.hasAttribute('popover');
 
-/** The flags that an element has by itself, whether it is rendered or not; those of its words aside. @param referred the ids that others refer to */
-export function flagsOf(element: Element, tag: string, referred: Referred): number {
+/** The flags that an element has by itself, whether it is rendered or not; those of its words aside. @param anchors the ids that links of the page lead to */
+export function flagsOf(element: Element, tag: string, anchors: ReadonlySet<string>): number {
   let flags = 0;
   if (isControl(element, tag)) flags |= FLAG_CONTROL;
   if (REPLACED.has(tag)) flags |= FLAG_REPLACED;
@@ -102,10 +101,7 @@ export function flagsOf(element: Element, tag: string, referred: Referred): numb
     flags |= FLAG_OPENER;
   if (OVERLAY_ROLES.has(element.getAttribute('role') ?? '')) flags |= FLAG_OVERLAY;
   const id = idOf(element);
-  if (id !== '') {
-    if (referred.anchors.has(id)) flags |= FLAG_ANCHOR_TARGET;
-    if (referred.controlled.has(id)) flags |= FLAG_CONTROLLED;
-  }
+  if (id !== '' && anchors.has(id)) flags |= FLAG_ANCHOR_TARGET;
   if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
   return flags;
@@ -128,14 +124,6 @@ export function isBroken(image: HTMLImageElement): boolean {
   return image.complete && image.naturalWidth === 0 && (image.getAttribute('src') ?? image.srcset) !== '';
 }
 
-/** Ids that other elements of a document refer to. */
-export interface Referred {
-  /** By links within the page. */
-  readonly anchors: ReadonlySet<string>;
-  /** By controls that open and close them. */
-  readonly controlled: ReadonlySet<string>;
-}
-
 /** Ids of elements that a rule in force makes room for. */
 function* madeRoomFor(document: Document): Generator<string> {
   for (const rule of roomRules(document)) {
@@ -145,14 +133,11 @@ function* madeRoomFor(document: Document): Generator<string> {
   }
 }
 
-export function referredIds(document: Document): Referred {
+/** Ids that links within a document lead to, but for those that a rule makes room for. */
+export function anchorIds(document: Document): ReadonlySet<string> {
   const anchors = new Set<string>();
-  const controlled = new Set<string>();
   for (const link of document.querySelectorAll('a[href^="#"]'))
     anchors.add(link.getAttribute('href')!.slice(1));
   if (anchors.size > 0) for (const id of madeRoomFor(document)) anchors.delete(id);
-  for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
-    for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) controlled.add(id);
-  }
-  return { anchors, controlled };
+  return anchors;
 }

@@ -66,6 +66,7 @@ export interface PageOptions {
   readonly scrolled?: readonly (readonly [node: number, x: number, y: number])[];
   /** Baseline, rise, drop and height: see `LayoutSnapshot.faces`. */
   readonly faces?: readonly Quad[];
+  readonly openers?: readonly (readonly [control: number, opened: number])[];
   readonly hoverReveals?: readonly (readonly [shown: number, hovered: number])[];
 }
 
@@ -214,6 +215,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       sources: [...(options.sources ?? []).map(({ node, address }) => [node, number(address)]).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],
+      openers: [...(options.openers ?? []).flat()],
       hoverReveals: [...(options.hoverReveals ?? []).flat()],
       allowed: [...(options.allowed ?? [])],
       leftOut: [],

@@ -4,8 +4,10 @@ import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import type { Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
-import { FLAG_CONTROL, FLAG_CONTROLLED, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
+import { perSnapshot } from '../layout/memo.js';
 import { isDrawn } from '../layout/paint.js';
+import { paintedOf } from '../layout/painted.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Text kept for assistive technology only, or a menu that waits to be opened: its box is clipped to a dot, or to nothing. */
@@ -49,9 +51,20 @@ function showsContent(scene: Scene, i: NodeIndex): boolean {
 
 /** In a part that a button of the page opens further: “read more”, an accordion, a panel. */
 export function isWindowOnMore({ view }: Scene, lost: NodeIndex): boolean {
-  for (let at = lost; at >= 0; at = view.parent(at)) if (view.has(at, FLAG_CONTROLLED)) return true;
+  const opened = openedOf(view);
+  if (opened.size === 0) return false;
+  for (let at = lost; at >= 0; at = view.parent(at)) if (opened.has(at)) return true;
   return false;
 }
+
+/** What can be opened: the button of a menu that is a row on this screen is not there. */
+const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
+  const { openers } = view.snapshot;
+  const { painted } = paintedOf(view);
+  const opened = new Set<NodeIndex>();
+  for (let at = 0; at < openers.length; at += 2) if (painted[openers[at]!]) opened.add(openers[at + 1]!);
+  return opened;
+});
 
 /** Cut after so much of its height, with a button right after it that shows the rest. */
 export function isFollowedByMore(scene: Scene, { cutter, ink, whole }: Loss): boolean {

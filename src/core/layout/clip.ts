@@ -12,7 +12,8 @@ export function clipsAxis(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'): bo
   return (axis === 'x' ? hasOverflowX : hasOverflowY)(view, i) && !givesOverflowToViewport(view, i);
 }
 
-function isFrame(view: SnapshotView, i: NodeIndex): boolean {
+/** Whether an element shows a document of its own. */
+export function isFrame(view: SnapshotView, i: NodeIndex): boolean {
   return /^i?frame$/.test(view.tag(i));
 }
 

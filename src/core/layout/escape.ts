@@ -1,16 +1,17 @@
 import { isFixed } from './viewport-layer.js';
 import { rightOf, union, type Rect } from '../geometry/rect.js';
-import { contentClipX, isScrollingFrame, type ClipX } from './clip.js';
+import { contentClipX, isFrame, isScrollingFrame, type ClipX } from './clip.js';
+import { mainScrollerOf, scrollsSideways } from './main-scroller.js';
 import { perSnapshot } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Less than this past the edge is rounding, not escape: layout is in 1/64 px, scroll sizes are in whole px. */
 const TOLERANCE = 0.5;
 
-/** What scrolls sideways by what reaches past its end: the page, or a frame's document. */
+/** What scrolls sideways by what reaches past its end: the page, a frame's document, or a scroll container. */
 export interface Window {
-  /** The frame; −1 for the page. */
-  readonly frame: NodeIndex;
+  /** The frame or the container; −1 for the page. */
+  readonly holder: NodeIndex;
   /** Where it begins and how wide it is, CSS px. */
   readonly x: number;
   readonly width: number;
@@ -31,14 +32,14 @@ export class EndEscapes {
     private readonly view: SnapshotView,
     readonly window: Window,
   ) {
-    const { frame } = window;
+    const { holder } = window;
     // What stands in it is not cut off at its edge: it can be scrolled to.
-    if (frame >= 0) this.clips.set(frame, { left: -Infinity, right: Infinity, scrolled: false });
+    if (holder >= 0) this.clips.set(holder, { left: -Infinity, right: Infinity, scrolled: false });
     this.past = new Float64Array(view.count);
     const isStill = (i: NodeIndex) =>
-      frame < 0
+      holder < 0 || !isFrame(view, holder)
         ? isFixed(view, i)
-        : view.style(i, 'position') === 'fixed' && view.containingElement(i) === frame;
+        : view.style(i, 'position') === 'fixed' && view.containingElement(i) === holder;
     for (const i of this.nodes()) {
       if (!view.isRendered(i) || isStill(i)) continue;
       const box = view.box(i);
@@ -56,8 +57,8 @@ export class EndEscapes {
   /** What stands in the window, in the page's order. */
   private *nodes(): Generator<NodeIndex> {
     const { view } = this;
-    const { frame } = this.window;
-    for (let i = frame + 1; i < view.count && view.parent(i) >= frame; i++) yield i;
+    const { holder } = this.window;
+    for (let i = holder + 1; i < view.count && view.parent(i) >= holder; i++) yield i;
   }
 
   /** Where an escape begins. */
@@ -113,7 +114,7 @@ export class EndEscapes {
 export const endEscapes = perSnapshot(
   (view) =>
     new EndEscapes(view, {
-      frame: -1,
+      holder: -1,
       x: 0,
       width: view.snapshot.viewport.width,
       rtl: view.snapshot.direction === 'rtl',
@@ -134,9 +135,22 @@ export const frameEscapes = perSnapshot((view): readonly EndEscapes[] => {
     const hasBar = bar > 0 && bar <= WIDEST_BAR;
     const rtl = view.style(root, 'direction') === 'rtl';
     if (width > 0)
-      found.push(new EndEscapes(view, { frame: i, x, width: hasBar ? width - bar : width, rtl }));
+      found.push(new EndEscapes(view, { holder: i, x, width: hasBar ? width - bar : width, rtl }));
   }
   return found;
+});
+
+/** The same of what scrolls in the page's place; null where nothing does, or it is not scrolled sideways. */
+export const mainEscapes = perSnapshot((view): EndEscapes | null => {
+  const holder = mainScrollerOf(view);
+  if (holder < 0 || !scrollsSideways(view, holder)) return null;
+  const [width] = view.scrollSizes(holder);
+  return new EndEscapes(view, {
+    holder,
+    x: view.paddingBox(holder).x,
+    width,
+    rtl: view.style(holder, 'direction') === 'rtl',
+  });
 });
 
 /** CSS Overflow 3, section 3.3: the root's, or its body's where that is visible. */

@@ -114,6 +114,8 @@ export interface LayoutSnapshot {
   readonly brokenPictures: readonly { readonly node: number; readonly url: string }[];
   /** Fields and their labels, two nodes a pair. */
   readonly labels: Int32Array;
+  /** Controls and what they open, further or at all (`aria-controls`), where they do not say that it is open already; two nodes a pair. */
+  readonly openers: Int32Array;
   /** What only hovering shows: the node that is shown, and the one that has to be hovered. */
   readonly hoverReveals: Int32Array;
   /** Elements that the page exempts from rules by `data-isoptic-allow`: what stands in the attribute. */
@@ -170,8 +172,6 @@ export const FLAG_LABEL = 4096;
 /** A control that says that it has opened something, or has something to open (`aria-expanded="true"`, `aria-haspopup`). */
 export const FLAG_OPENER = 2048;
 
-/** A control of the page opens it, further or at all (`aria-controls`), and does not say that it is open already. */
-export const FLAG_CONTROLLED = 8192;
 /** A link to a place on the same page. */
 export const FLAG_PAGE_LINK = 16384;
 

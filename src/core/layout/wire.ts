@@ -37,10 +37,12 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     corners: ints(wire.corners),
     sources: ints(wire.sources),
     labels: ints(wire.labels),
+    // Layouts that were kept by earlier builds have none.
+    openers: ints((wire as Partial<WireSnapshot>).openers ?? []),
     hoverReveals: ints(wire.hoverReveals),
     faces: floats(wire.faces),
     shortFields: floats(wire.shortFields),
-    // Layouts that were kept by earlier builds have none.
+    // The same.
     lowFields: floats((wire as Partial<WireSnapshot>).lowFields ?? []),
     nodes: {
       count: nodes.count,

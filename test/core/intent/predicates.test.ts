@@ -24,7 +24,6 @@ import { sceneOf, type Scene } from '../../../src/core/layout/scene.js';
 import {
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
-  FLAG_CONTROLLED,
   FLAG_FIELD,
   FLAG_OVERLAY,
   FLAG_PICTURE,
@@ -157,14 +156,16 @@ describe('what cuts on purpose', () => {
     expect(lossesOf(scene(shut))).toEqual([]);
   });
   test('a control opens it further: named by aria-controls, or a button right after a max-height', () => {
-    expect(holds(isWindowOnMore, x({ flags: FLAG_CONTROLLED }))).toBe(true);
-    expect(
-      holds(isWindowOnMore, { tag: 'div', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED, children: [x()] }),
-    ).toBe(true);
+    const button: Node = { tag: 'button', box: [0, 400, 80, 30], flags: FLAG_CONTROL };
+    /** Of the body's children, the first opens what has the row. */
+    const isOpened = (row: number, ...children: Node[]) => {
+      const made = sceneOf(viewOf({ ...PAGE, openers: [[2, row]] }, [button, ...children]));
+      return isWindowOnMore(made, at(made, 'x'));
+    };
+    expect(isOpened(3, x())).toBe(true);
+    expect(isOpened(3, { tag: 'div', box: [0, 0, 9, 9], children: [x()] })).toBe(true);
     // An accordion that is itself cut off: what its buttons open is not what is lost.
-    expect(
-      holds(isWindowOnMore, x({ children: [{ tag: 'p', box: [0, 0, 9, 9], flags: FLAG_CONTROLLED }] })),
-    ).toBe(false);
+    expect(isOpened(4, x({ children: [{ tag: 'p', box: [0, 0, 9, 9] }] }))).toBe(false);
     expect(holds(isWindowOnMore, x())).toBe(false);
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };

@@ -3,7 +3,6 @@ import { textClipped } from '../../../src/core/rules/clipped/text-clipped.js';
 import { unreachable } from '../../../src/core/rules/clipped/unreachable.js';
 import {
   FLAG_CONTROL,
-  FLAG_CONTROLLED,
   FLAG_PAGE_LINK,
   FLAG_PICTURE,
   FLAG_PLAYER,
@@ -23,6 +22,13 @@ const teaser = (style: Record<string, string>, more = {}) => ({
   ...more,
 });
 
+const button = (style: Record<string, string>): Node => ({
+  tag: 'button',
+  box: [10, 400, 80, 30],
+  flags: FLAG_CONTROL,
+  style: { visibility: 'visible', ...style },
+});
+
 describe('text-clipped', () => {
   test('lines cut off by a box that is too low', () => {
     expect(seenBy(textClipped, PAGE, [teaser(HIDDEN)])).toEqual(['#teaser y 14']);
@@ -33,9 +39,15 @@ describe('text-clipped', () => {
   test.each([
     ['visually hidden', { box: [10, 10, 1, 1] as const }],
     ['closed', { box: [10, 10, 200, 0] as const }],
-    ['opened by a control', { flags: FLAG_CONTROLLED }],
   ])('%s is design', (_, more) => {
     expect(seenBy(textClipped, PAGE, [teaser(HIDDEN, more)])).toEqual([]);
+  });
+  test('what a control opens further is design as long as that control is there', () => {
+    const page = { ...PAGE, openers: [[2, 3]] as const };
+    const menu = (style: Record<string, string>) =>
+      seenBy(textClipped, page, [button(style), teaser(HIDDEN)]);
+    expect(menu({})).toEqual([]);
+    expect(menu({ visibility: 'hidden' })).toEqual(['#teaser y 14']);
   });
   test('feet of letters that are known to have some', () => {
     /** A line of 20 px whose baseline is at 16 px of it and whose feet are 4 px long, in a box of some height. */

@@ -3,11 +3,12 @@ import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
 import { union } from '../../geometry/rect.js';
 import { holdsItems } from '../../layout/displays.js';
-import { endEscapes, frameEscapes, type EndEscapes } from '../../layout/escape.js';
+import { endEscapes, frameEscapes, mainEscapes, type EndEscapes } from '../../layout/escape.js';
 import { isOffCanvas, losesContent } from '../../intent/page-edge.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
+import { shortName } from '../../sightings/words.js';
 
 /**
  * The page scrolls sideways, is cut off at its edge by a root that clips, or is shown shrunk because it is laid out
@@ -21,12 +22,18 @@ export const pageOverflow: Rule = {
     summary: 'the page scrolls sideways, or is shown shrunk because its layout is wider than the device',
   },
   check(render) {
-    return [...laidOutTooWide(render), ...sidewaysOverflow(render.view), ...framesTooNarrow(render.view)];
+    const { view } = render;
+    return [
+      ...laidOutTooWide(render),
+      ...sidewaysOverflow(view),
+      ...framesTooNarrow(view),
+      ...mainTooNarrow(view),
+    ];
   },
 };
 
-/** Less sticks out of a frame by rounding, or is no more than its border, CSS px. */
-const LEAST_IN_FRAME = 3;
+/** Less sticks out of a frame, or of what scrolls in the page's place, by rounding, or is no more than a border, CSS px. */
+const LEAST_INSIDE = 3;
 
 /** A phone shows all that a page is wide, by showing it smaller or letting it be moved, even where its root clips: by less nobody sees it. CSS px. */
 const LEAST_SHRUNK = 3;
@@ -84,12 +91,22 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
 
 /** What is too wide for a frame that can be scrolled: nobody does so in a window within a page that does not. */
 function framesTooNarrow(view: SnapshotView): Sighting[] {
-  return frameEscapes(view).flatMap((escapes) => {
-    const begins = escapes.beginnings().filter((i) => escapes.past[i]! >= LEAST_IN_FRAME);
-    return groupsOf(view, escapes, begins).map((group) =>
-      sightingOf(escapes, group, (px, others) => frameSentence(px, others, escapes)),
-    );
-  });
+  return frameEscapes(view).flatMap((escapes) => inside(view, escapes, frameSentence));
+}
+
+/** What is too wide for the container in which an application scrolls as pages do: all of it moves sideways. */
+function mainTooNarrow(view: SnapshotView): Sighting[] {
+  const escapes = mainEscapes(view);
+  const says: typeof frameSentence = (px, others, { window: { rtl, width, holder } }) =>
+    `${sticksOut(others)} ${pxText(px)} past the ${endOf(rtl)} edge of ${shortName(view, holder)}, ${width} px wide, which scrolls in the page's place, and now sideways.`;
+  return escapes ? inside(view, escapes, says) : [];
+}
+
+function inside(view: SnapshotView, escapes: EndEscapes, says: typeof frameSentence): Sighting[] {
+  const begins = escapes.beginnings().filter((i) => escapes.past[i]! >= LEAST_INSIDE);
+  return groupsOf(view, escapes, begins).map((group) =>
+    sightingOf(escapes, group, (px, others) => says(px, others, escapes)),
+  );
 }
 
 /** What is at fault together. */
@@ -174,11 +191,9 @@ function groupKey(view: SnapshotView, escape: Escape, culprit: NodeIndex): strin
 }
 
 function sentence(px: number, others: number, clips: boolean, view: SnapshotView): string {
-  const side = view.snapshot.direction === 'rtl' ? 'left' : 'right';
-  const width = view.snapshot.viewport.width;
-  const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
+  const { direction, viewport } = view.snapshot;
   const then = clips ? 'is cut off there' : `the page ${whatBecomesOf(view)}`;
-  return `${what} ${pxText(px)} past the ${side} edge of the ${width} px wide page, and ${then}.`;
+  return `${sticksOut(others)} ${pxText(px)} past the ${endOf(direction === 'rtl')} edge of the ${viewport.width} px wide page, and ${then}.`;
 }
 
 /** Less than this share of its size is shrunk. */
@@ -194,9 +209,16 @@ function whatBecomesOf(view: SnapshotView): string {
 }
 
 function frameSentence(px: number, others: number, { window }: EndEscapes): string {
-  const what = others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
-  const room = `the ${window.rtl ? 'left' : 'right'} edge of its ${Math.round(window.width)} px wide frame`;
-  return `${what} ${pxText(px)} past ${room}, and the frame scrolls sideways.`;
+  const room = `the ${endOf(window.rtl)} edge of its ${Math.round(window.width)} px wide frame`;
+  return `${sticksOut(others)} ${pxText(px)} past ${room}, and the frame scrolls sideways.`;
+}
+
+function sticksOut(others: number): string {
+  return others > 0 ? `Sticks out, with ${others} like it,` : 'Sticks out';
+}
+
+function endOf(rtl: boolean): string {
+  return rtl ? 'left' : 'right';
 }
 
 function unattributed(view: SnapshotView, px: number): Sighting {

@@ -1,0 +1,59 @@
+import { mainScrollerOf } from '../../../src/core/layout/main-scroller.js';
+import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
+import { renderOf, seenBy } from '../../support/render.js';
+import type { Node, PageOptions } from '../../support/snapshot.js';
+
+/** An application as high as its screen: its document stands still. */
+const APP: PageOptions = { width: 400, height: 800 };
+
+/** A part in which 1,600 px are scrolled down, and so many across. */
+const main = ({ width = 400, height = 800, across = 400, style = {}, inner = [] as Node[] } = {}): Node => ({
+  tag: 'main',
+  id: 'main',
+  box: [400 - width, 0, width, height],
+  style: { 'overflow-x': 'auto', 'overflow-y': 'auto', ...style },
+  scroll: [width, height, across, 1600],
+  children: inner,
+});
+const wide = (width: number): Node => ({
+  tag: 'div',
+  id: 'wide',
+  box: [0, 900, width, 40],
+  style: { width: `${width}px` },
+});
+const found = (page: PageOptions, ...nodes: Node[]) => {
+  const { view } = renderOf(page, nodes);
+  const at = mainScrollerOf(view);
+  return at < 0 ? null : view.id(at);
+};
+
+test('the part of an application that scrolls where its document does not', () => {
+  expect(found(APP, main())).toBe('main');
+  expect(found(APP, main({ width: 300, height: 700 }))).toBe('main');
+  expect(found({ ...APP, scrollHeight: 2400 }, main())).toBe(null);
+  expect(found(APP, main({ width: 390, height: 300 }))).toBe(null);
+  expect(found(APP, main({ style: { 'overflow-x': 'hidden', 'overflow-y': 'hidden' } }))).toBe(null);
+});
+
+test('what is too wide for it has all of it move sideways', () => {
+  const app = main({ across: 480, inner: [wide(480)] });
+  expect(seenBy(pageOverflow, APP, [app])).toEqual(['#wide x 80']);
+  expect(pageOverflow.check(renderOf(APP, [app]))[0]!.message).toBe(
+    "Sticks out 80 px past the right edge of main#main, 400 px wide, which scrolls in the page's place, and now sideways.",
+  );
+});
+
+test('what fits, or is off by a border, or is cut off at its side, or scrolls in a part of its own', () => {
+  expect(seenBy(pageOverflow, APP, [main({ inner: [wide(400)] })])).toEqual([]);
+  expect(seenBy(pageOverflow, APP, [main({ across: 402, inner: [wide(402)] })])).toEqual([]);
+  const cut = main({ across: 480, style: { 'overflow-x': 'hidden' }, inner: [wide(480)] });
+  expect(seenBy(pageOverflow, APP, [cut])).toEqual([]);
+  const part: Node = {
+    tag: 'div',
+    box: [0, 900, 400, 40],
+    style: { 'overflow-x': 'auto', 'overflow-y': 'hidden' },
+    scroll: [400, 40, 480, 40],
+    children: [wide(480)],
+  };
+  expect(seenBy(pageOverflow, APP, [main({ inner: [part] })])).toEqual([]);
+});
