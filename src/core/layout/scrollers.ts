@@ -11,32 +11,42 @@ export function scrollsAlong(view: SnapshotView, i: NodeIndex, axis: 'x' | 'y'):
   return (axis === 'x' ? scrollsAcross : scrollsDown)(view, i);
 }
 
+const isScroller = perStyle((view, i) => {
+  const x = view.style(i, 'overflow-x');
+  return x !== 'visible' && /auto|scroll/.test(x + view.style(i, 'overflow-y'));
+});
+const cutsOff = perStyle((view, i) =>
+  /hidden|clip/.test(view.style(i, 'overflow-x') + view.style(i, 'overflow-y')),
+);
+
 /** The scroll container that an element's content is in, itself included; −1 where that is the page, or cut off before. */
 export const scrollerOf = passedDown<NodeIndex>(
   (view, i) => view.containingElement(i),
   (view, i, above) => {
     if (i === view.root || i === view.body) return -1;
-    const x = view.style(i, 'overflow-x');
-    if (x === 'visible') return above;
-    if (/auto|scroll/.test(x + view.style(i, 'overflow-y'))) return i;
-    return /hidden|clip/.test(x + view.style(i, 'overflow-y')) ? -1 : above;
+    if (isScroller(view, i)) return i;
+    return view.style(i, 'overflow-x') !== 'visible' && cutsOff(view, i) ? -1 : above;
   },
   -1,
 );
 
-/** The same, past containers in which all fits: nothing moves when these are asked to scroll. */
+/**
+ * What scrolls an element's content, or cuts it off, past boxes in which all fits: these move nothing and take nothing away. −1 where that is
+ * the page, or what cuts.
+ */
 export function movingScrollerOf(view: SnapshotView, i: NodeIndex): NodeIndex {
-  let holder = scrollerOf(view, i);
-  while (holder >= 0 && isIdle(view, holder)) {
-    const around = view.containingElement(holder);
-    holder = around < 0 ? -1 : scrollerOf(view, around);
+  for (const holder of holdersOf(view, i)) {
+    const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
+    if (scrollWidth <= width && scrollHeight <= height) continue;
+    return isScroller(view, holder) ? holder : -1;
   }
-  return holder;
+  return -1;
 }
 
-function isIdle(view: SnapshotView, holder: NodeIndex): boolean {
-  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
-  return scrollWidth <= width && scrollHeight <= height;
+/** The boxes that scroll or cut off what an element is laid out in, from the inside out. */
+function* holdersOf(view: SnapshotView, i: NodeIndex): Generator<NodeIndex> {
+  for (let at = i; at >= 0 && at !== view.root && at !== view.body; at = view.containingElement(at))
+    if (isScroller(view, at) || cutsOff(view, at)) yield at;
 }
 
 /** Whether an element is laid out in the content of a scroll container: what is fixed to the screen is not, wherever it stands in the tree. */
@@ -57,11 +67,10 @@ export function isFreedInScroller(
   still: NodeIndex,
   over: Rect,
 ): boolean {
-  for (let at = content; at >= 0; at = view.containingElement(at)) {
-    const holder = scrollerOf(view, at);
-    if (holder < 0 || isContentOf(view, holder, still)) return false;
+  for (const holder of holdersOf(view, content)) {
+    if (!isScroller(view, holder)) continue;
+    if (isContentOf(view, holder, still)) return false;
     if (isFreedBy(view, holder, part, over)) return true;
-    at = holder;
   }
   return false;
 }
