@@ -37,9 +37,11 @@ export function relations(
   return { labels, openers, hoverReveals: reveals };
 }
 
-/** Controls that name what they open, further or at all, and do not say that it is open already. */
+/** Controls that name what they open, further or at all, and do not say that it is open already; a tab has nothing more to show. */
+const OPENERS = '[aria-controls]:not([aria-expanded="true"], [role="tab"])';
+
 function* openersIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
-  for (const control of document.querySelectorAll('[aria-controls]:not([aria-expanded="true"])')) {
+  for (const control of document.querySelectorAll(OPENERS)) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) {
       const opened = document.getElementById(id);
       if (opened) yield [control, opened];

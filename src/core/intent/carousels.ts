@@ -22,6 +22,7 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
+  if (chain.some((at) => isWiderThanWindow(scene, at, cutter))) return false;
   const isSettled = whole || ink.kind === 'picture';
   if (chain.some((at) => isMoved(view, at) && (isSettled || hasMoreToShow(scene, at, cutter)))) return true;
   const around: NodeIndex[] = [];
@@ -39,6 +40,19 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/** Rounding, and the border of a slide, CSS px. */
+const SLACK = 4;
+
+/** Whether an element is a slide in its place that its window is too narrow for: no button brings the rest of it. */
+function isWiderThanWindow({ view }: Scene, slide: NodeIndex, cutter: NodeIndex): boolean {
+  const [box, window] = [view.box(slide), view.contentBox(cutter)];
+  const isInPlace = Math.abs(box.x - window.x) <= SLACK;
+  if (!isInPlace || box.width <= window.width + SLACK || isMoved(view, slide)) return false;
+  const alike = likeness(view, slide);
+  const others = view.childrenOf(view.parent(slide)).filter((at) => at !== slide && view.isRendered(at));
+  return others.some((at) => likeness(view, at) === alike && areBeside(view.box(at), box));
 }
 
 /**

@@ -2,7 +2,7 @@ import { clipPathInset } from '../css/clip-values.js';
 import { hardMask } from '../css/hard-mask.js';
 import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
-import type { Loss } from './loss.js';
+import { isCutThrough, type Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import { perSnapshot } from '../layout/memo.js';
@@ -67,9 +67,10 @@ const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
 });
 
 /** Cut after so much of its height, with a button right after it that shows the rest. */
-export function isFollowedByMore(scene: Scene, { cutter, ink, whole }: Loss): boolean {
+export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
   const { view } = scene;
-  if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height'))) return false;
+  const { cutter, ink, whole } = loss;
+  if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height')) || isCutThrough(loss)) return false;
   const siblings = view
     .childrenOf(view.parent(cutter))
     .filter((i) => view.isRendered(i) && view.isElement(i));

@@ -22,3 +22,11 @@ export interface Loss {
   /** Letters lose a part of their feet, and can be read. */
   readonly slight?: boolean;
 }
+
+/** Of a line's height: what is cut by less loses its feet to rounding. */
+const CUT_SHARE = 0.25;
+
+/** What was shortened on purpose ends between two lines; where a part of one looks out below, there is room for that by mistake. */
+export function isCutThrough({ whole, px, rect }: Loss): boolean {
+  return !whole && px >= CUT_SHARE * rect.height;
+}

@@ -1,5 +1,5 @@
 import { meets } from '../geometry/rect.js';
-import type { Loss } from './loss.js';
+import { isCutThrough, type Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
@@ -26,14 +26,6 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
-}
-
-/** Of a line's height: what is cut by less loses its feet to rounding. */
-const CUT_SHARE = 0.25;
-
-/** A clamp ends between two lines; where a part of one looks out below it, there is room for that by mistake. */
-function isCutThrough({ whole, px, rect }: Loss): boolean {
-  return !whole && px >= CUT_SHARE * rect.height;
 }
 
 /**

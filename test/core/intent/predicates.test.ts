@@ -170,9 +170,15 @@ describe('what cuts on purpose', () => {
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
     const low = x({ style: { 'max-height': '40px' } });
-    const cut = (whole: boolean, lost?: string) => (made: Scene, i: number) =>
-      isFollowedByMore(made, { cutter: i, whole, ink: { node: lost ? at(made, lost) : i } } as Loss);
+    const cut =
+      (whole: boolean, lost = 'x', px = 2) =>
+      (made: Scene, i: number) =>
+        isFollowedByMore(made, {
+          ...{ cutter: i, whole, px, rect: { x: 0, y: 0, width: 80, height: 12 } },
+          ...({ ink: { node: at(made, lost) } } as Loss),
+        });
     expect(holds(cut(false), low, more)).toBe(true);
+    expect(holds(cut(false, 'x', 6), low, more)).toBe(false);
     expect(holds(cut(false), low, text, more)).toBe(false);
     expect(holds(cut(false), x(), more)).toBe(false);
     // A link to the whole of it follows lines that are whole.
