@@ -138,7 +138,19 @@ export function hangsFromControl(scene: Scene, i: NodeIndex, other: NodeIndex = 
     const around = view.box(holder);
     const isOutside = panel.y >= around.y + around.height - 4 || panel.y + panel.height <= around.y + 4;
     // A part of a menu may be placed in it.
-    if (isOutside && hasControl(scene, holder, [at])) return true;
+    if (isOutside && hasControl(scene, holder, [at]) && hasMoreThanALine(scene, at)) return true;
   }
   return false;
+}
+
+/** Of two lines, the second begins so far below the first, em. */
+const LINE_EM = 0.8;
+
+/** Whether something opened holds more than a line of words: a single one is a label, a count or a message that was put there for good. */
+function hasMoreThanALine(scene: Scene, i: NodeIndex): boolean {
+  const { view } = scene;
+  const lines = linesIn(scene, i);
+  if (lines.length === 0 || hasControl(scene, i)) return true;
+  const tops = lines.map((line) => view.lineBox(line).y);
+  return Math.max(...tops) - Math.min(...tops) > LINE_EM * emOf(view, lines[0]!);
 }
