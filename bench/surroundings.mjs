@@ -1,6 +1,6 @@
 // Whether the rules see a fault wherever it stands, and leave correct constructs alone there: each piece of lib/pieces.mjs in each
 // surrounding, on one size. Prints what is passed over and what is told wrongly; `--one-of N` takes one page of so many, evenly by a hash of its
-// name; `--check` fails where there is anything to print.
+// name; `--in NAME[,NAME…]` takes these surroundings alone; `--check` fails where there is anything to print.
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -11,10 +11,15 @@ import { CORRECT, FAULTS } from './lib/pieces.mjs';
 import { documentOf, NO_FAULT, NOT_CORRECT, SURROUNDINGS } from './lib/surroundings.mjs';
 
 const { values } = parseArgs({
-  options: { 'one-of': { type: 'string', default: '1' }, check: { type: 'boolean', default: false } },
+  options: {
+    'one-of': { type: 'string', default: '1' },
+    in: { type: 'string' },
+    check: { type: 'boolean', default: false },
+  },
 });
 const pages = new Map();
-for (const where of Object.keys(SURROUNDINGS)) {
+const wanted = values.in?.split(',') ?? Object.keys(SURROUNDINGS);
+for (const where of wanted) {
   for (const [kind, pieces, left] of [
     ['fault', FAULTS, NO_FAULT],
     ['correct', CORRECT, NOT_CORRECT],

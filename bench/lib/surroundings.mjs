@@ -34,7 +34,18 @@ export const SURROUNDINGS = {
   tabs: [
     '',
     (h) =>
-      `<div role=tablist><button role=tab aria-selected=true>One</button></div><div role=tabpanel>${h}</div>`,
+      `<div role=tablist><button role=tab aria-selected=true aria-controls=one>One</button></div><div role=tabpanel id=one>${h}</div>`,
+  ],
+  // The button of a menu that is a row on this screen.
+  unopened: [
+    '.b{display:none}',
+    (h) => `<button class=b aria-controls=row>Menu</button><nav id=row>${h}</nav>`,
+  ],
+  // What scrolls an application is round boxes that would scroll or cut, had they anything to.
+  idle: [
+    '.x{position:fixed;inset:0;overflow:auto;background:#fff}.y{overflow:hidden}.z{overflow:auto;padding:16px}',
+    (h) =>
+      `<div class=x><div class=y><div class=z>${h}${WORDS.repeat(12)}<button>Go</button></div></div></div>`,
   ],
   nth: ['', (h) => `<div class=list>${`<article>${h}</article>`.repeat(3)}</div>`],
   link: [
