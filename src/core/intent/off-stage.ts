@@ -1,5 +1,7 @@
 import type { Loss } from './loss.js';
-import { displacementOf, isMoved, pullsAside } from '../layout/displace.js';
+import { intersect } from '../geometry/rect.js';
+import { likeness } from '../identity/signature.js';
+import { displacementOf, isMoved, movedBy, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -7,13 +9,14 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
  * Waiting wholly outside of what cuts it, put there by position, transform or a margin as wide as it is: a drawer, a caption that slides in; or words
  * indented away, for a picture to stand in their place.
  */
-export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean {
+export function isOffStage(scene: Scene, loss: Loss): boolean {
   const { view } = scene;
-  if (isIndentedAway(scene, ink.node)) return true;
+  const { ink, cutter, whole } = loss;
   if (!whole) return false;
+  if (isIndentedAway(scene, ink.node)) return true;
   for (let at: NodeIndex = ink.node; at > cutter; at = view.parent(at)) {
     // A panel that is moved down to its title slides up when it is pointed at.
-    if (isMoved(view, at)) return true;
+    if (isMoved(view, at) && isHiddenByMove(view, at, loss)) return true;
     const moved = displacementOf(view, at);
     if (moved === 'absolute' || moved === 'fixed' || isPulledAside(view, at)) {
       const box = view.box(at);
@@ -27,6 +30,22 @@ export function isOffStage(scene: Scene, { ink, cutter, whole }: Loss): boolean 
     }
   }
   return false;
+}
+
+/** Of what is lost, this share would be in sight if nothing were moved. */
+const LEAST_IN_PLACE = 0.5;
+
+/**
+ * Whether a move is why something is out of sight: it would be in sight without it, or what is moved is a strip of things alike, each of which
+ * comes into sight in its turn. What is too high for its window, and was moved a little or set in its middle, is lost.
+ */
+function isHiddenByMove(view: SnapshotView, moved: NodeIndex, { cutter, axis, rect }: Loss): boolean {
+  const by = movedBy(view, moved);
+  if (by === null || axis === 'x') return true;
+  const inPlace = intersect({ ...rect, y: rect.y - by.y, x: rect.x - by.x }, view.paddingBox(cutter));
+  if (inPlace && inPlace.height >= LEAST_IN_PLACE * rect.height) return true;
+  const parts = view.childrenOf(moved).filter((part) => view.isElement(part) && view.isRendered(part));
+  return parts.length > 1 && parts.every((part) => likeness(view, part) === likeness(view, parts[0]!));
 }
 
 /** Of its own width, what a margin that puts a drawer aside pulls it by. */

@@ -43,6 +43,22 @@ export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
   return moves || (translate !== 'none' && translate !== '' && !/^0px( 0px)*$/.test(translate));
 }
 
+/** A translation and nothing else. */
+const TRANSLATION = /^matrix\(1, 0, 0, 1, (-?[\d.e-]+), (-?[\d.e-]+)\)$/;
+
+/** By how far transforms move an element, CSS px; null where they turn or scale it as well. */
+export function movedBy(view: SnapshotView, i: NodeIndex): { readonly x: number; readonly y: number } | null {
+  const transform = view.style(i, 'transform');
+  const found = TRANSLATION.exec(transform);
+  if (!found && transform !== 'none' && transform !== '') return null;
+  const { width, height } = view.box(i);
+  const translate = view.style(i, 'translate');
+  const [x = '0px', y = '0px'] = translate === 'none' || translate === '' ? [] : translate.split(' ');
+  const of = (value: string, size: number) =>
+    value.endsWith('%') ? (Number.parseFloat(value) / 100) * size : Number.parseFloat(value) || 0;
+  return { x: Number(found?.[1] ?? 0) + of(x, width), y: Number(found?.[2] ?? 0) + of(y, height) };
+}
+
 /** A scale and nothing else. */
 const SCALE = /^matrix\(([\d.]+), 0, 0, ([\d.]+), 0, 0\)$/;
 

@@ -137,6 +137,40 @@ describe('what cuts on purpose', () => {
     expect(pulled(-200)).toBe(true);
     expect(pulled(-120)).toBe(false);
   });
+  test('a transform hides what would be in sight without it, or moves a strip of things alike', () => {
+    /** A part that is moved down by so much, in a window of 40 px, with a line below that. */
+    const moved = (by: number, inner: Partial<Node>) =>
+      holds(
+        (made, cutter) => {
+          const ink = made.inks.find(({ kind }) => kind === 'text')!;
+          const loss = { ink, cutter, whole: true, axis: 'y', rect: ink.full } as Loss;
+          return isOffStage(made, loss);
+        },
+        x({
+          box: [0, 0, 200, 40],
+          style: HIDDEN,
+          children: [
+            {
+              tag: 'div',
+              box: [0, by, 200, 80],
+              style: { transform: `matrix(1, 0, 0, 1, 0, ${by})` },
+              ...inner,
+            },
+          ],
+        }),
+      );
+    const below: Partial<Node> = { lines: [line(0, 50, 80)] };
+    expect(moved(40, below)).toBe(true);
+    expect(moved(4, below)).toBe(false);
+    const roll = (tag: string): Partial<Node> => ({
+      children: [
+        { tag: 'b', box: [0, 4, 200, 40] },
+        { tag, box: [0, 44, 200, 40], lines: [line(0, 50, 80)] },
+      ],
+    });
+    expect(moved(4, roll('b'))).toBe(true);
+    expect(moved(4, roll('p'))).toBe(false);
+  });
   test('closed, itself or by what holds it; a low box with room is not', () => {
     const closed = (...children: Node[]) =>
       holds((made, i) => isClosed(made, { cutter: i, whole: true } as Loss), ...children);

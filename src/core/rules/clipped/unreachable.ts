@@ -157,9 +157,9 @@ function lockedBy({ view }: Scene): NodeIndex {
 }
 
 /** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
-function isWaiting(scene: Scene, { ink, side, of, culprit }: Stranding): boolean {
+function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding): boolean {
   const { view } = scene;
-  if (isIndentedAway(scene, ink.node)) return true;
+  if (past >= sizeAlong(ink.full, axisOf(side)) && isIndentedAway(scene, ink.node)) return true;
   for (let at = ink.node; at > 0; at = view.parent(at)) {
     const displacement = displacementOf(view, at);
     if (displacement === null || displacement === 'negative-margin') continue;
