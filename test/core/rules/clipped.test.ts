@@ -224,7 +224,9 @@ describe('unreachable', () => {
         label(-80, { position: 'absolute' }, { flags: FLAG_CONTROL | FLAG_PAGE_LINK }),
       ]),
     ).toEqual([]);
-    expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-9999px' })])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [label(-9999, { 'text-indent': '-9999px' })])).toEqual([]);
+    // Indented by so much that they begin outside, and can still be seen in part.
+    expect(seenBy(unreachable, PAGE, [label(-40, { 'text-indent': '-200px' })])).toHaveLength(1);
   });
   test('a note hangs beside the words of its block, and waits for nothing, though all of it is outside', () => {
     const block = (note: Node): Node => ({
