@@ -78,7 +78,6 @@ const NEWEST = [
   'sb-admin-2',
   'summernote',
   'jsoneditor',
-  'shards-ui',
   'material-design-lite',
   'startbootstrap-round-about',
   'startbootstrap-4-col-portfolio',
