@@ -39,7 +39,7 @@ test('what is too wide for it has all of it move sideways', () => {
   const app = main({ across: 480, inner: [wide(480)] });
   expect(seenBy(pageOverflow, APP, [app])).toEqual(['#wide x 80']);
   expect(pageOverflow.check(renderOf(APP, [app]))[0]!.message).toBe(
-    "Sticks out 80 px past the right edge of main#main, 400 px wide, which scrolls in the page's place, and now sideways.",
+    'Sticks out 80 px past the right edge of main#main, 400 px wide, in which the page scrolls, and it scrolls sideways.',
   );
 });
 

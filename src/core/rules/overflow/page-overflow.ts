@@ -98,7 +98,7 @@ function framesTooNarrow(view: SnapshotView): Sighting[] {
 function mainTooNarrow(view: SnapshotView): Sighting[] {
   const escapes = mainEscapes(view);
   const says: typeof frameSentence = (px, others, { window: { rtl, width, holder } }) =>
-    `${sticksOut(others)} ${pxText(px)} past the ${endOf(rtl)} edge of ${shortName(view, holder)}, ${width} px wide, which scrolls in the page's place, and now sideways.`;
+    `${sticksOut(others)} ${pxText(px)} past the ${endOf(rtl)} edge of ${shortName(view, holder)}, ${width} px wide, in which the page scrolls, and it scrolls sideways.`;
   return escapes ? inside(view, escapes, says) : [];
 }
 
