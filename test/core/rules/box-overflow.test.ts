@@ -94,42 +94,37 @@ test('words that their margin pulls out of a card: where an edge runs through th
   expect(seenBy(boxOverflow, WIDE, [card(62, WHITE)])).toEqual([]);
 });
 
+/** A drawn card, 200 px wide from 20 on, round something. */
+const cardRound = (inner: Node): Node => ({
+  tag: 'div',
+  id: 'card',
+  box: [20, 10, 200, 60],
+  style: CARD,
+  children: [inner],
+});
+
 test('words that stick out of a row with negative gutters are not moved out by it', () => {
-  const card = (x: number): Node => ({
-    tag: 'div',
-    id: 'card',
-    box: [20, 10, 200, 60],
-    style: CARD,
-    children: [
-      {
-        tag: 'div',
-        id: 'row',
-        box: [14, 20, 212, 20],
-        margin: [0, -15, 0, -15],
-        children: [{ tag: 'p', id: 'p', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
-      },
-    ],
-  });
+  const card = (x: number) =>
+    cardRound({
+      tag: 'div',
+      id: 'row',
+      box: [14, 20, 212, 20],
+      margin: [0, -15, 0, -15],
+      children: [{ tag: 'p', id: 'p', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
+    });
   expect(seenBy(boxOverflow, WIDE, [card(18)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(2)])).toEqual(['#p x 18']);
 });
 
 test('a list that a margin pulls out at one side has the edge of its card run through its words', () => {
-  const card = (x: number): Node => ({
-    tag: 'div',
-    id: 'card',
-    box: [20, 10, 200, 60],
-    style: CARD,
-    children: [
-      {
-        tag: 'ul',
-        id: 'list',
-        box: [x, 20, 180, 20],
-        margin: [0, 0, 0, x - 40],
-        children: [{ tag: 'li', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
-      },
-    ],
-  });
+  const card = (x: number) =>
+    cardRound({
+      tag: 'ul',
+      id: 'list',
+      box: [x, 20, 180, 20],
+      margin: [0, 0, 0, x - 40],
+      children: [{ tag: 'li', box: [x, 20, 180, 20], lines: [line(x, 20, 150)] }],
+    });
   expect(seenBy(boxOverflow, WIDE, [card(22)])).toEqual([]);
   expect(seenBy(boxOverflow, WIDE, [card(6)])).toEqual(['#list x 14']);
 });
