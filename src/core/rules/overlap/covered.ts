@@ -87,13 +87,14 @@ export const covered: Rule = {
       const hidden = lookedAt(render.view, { cover, ink, common, doubt });
       return hidden === null ? doubt === 'shape' : hidden > 0;
     });
+    const grave = hidings.filter((hiding) => !isMild(render.view, hiding));
     return [
       ...byCulprit(scene.view, agreed(hidings)).map((group) => sighting(scene, render, group)),
       ...coveredAnchors(scene, render),
       ...coveredSticking(scene, render),
       ...coveredColumns(scene, render),
       ...signsUnderWords(scene, render),
-      ...strokesOnWords(scene, render, hidings),
+      ...strokesOnWords(scene, render, grave),
       ...partsUnderWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
