@@ -5,7 +5,7 @@ import { blockAround } from '../layout/ancestors.js';
 import { isMoved } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Words that run by. */
 const RUNS_BY = /marquee|ticker/i;
@@ -50,9 +50,17 @@ function isWiderThanWindow({ view }: Scene, slide: NodeIndex, cutter: NodeIndex)
   const [box, window] = [view.box(slide), view.contentBox(cutter)];
   const isInPlace = Math.abs(box.x - window.x) <= SLACK;
   if (!isInPlace || box.width <= window.width + SLACK || isMoved(view, slide)) return false;
-  const alike = likeness(view, slide);
-  const others = view.childrenOf(view.parent(slide)).filter((at) => at !== slide && view.isRendered(at));
-  return others.some((at) => likeness(view, at) === alike && areBeside(view.box(at), box));
+  return othersLike(view, slide).some((at) => areBeside(view.box(at), box));
+}
+
+/** What is seen beside an element in the same holder, and is like it. */
+function othersLike(view: SnapshotView, i: NodeIndex): NodeIndex[] {
+  const alike = likeness(view, i);
+  return shownIn(view, view.parent(i)).filter((at) => at !== i && likeness(view, at) === alike);
+}
+
+function shownIn(view: SnapshotView, holder: NodeIndex): NodeIndex[] {
+  return view.childrenOf(holder).filter((at) => view.isRendered(at));
 }
 
 /**
@@ -73,11 +81,9 @@ function hasLeftItsBlock(scene: Scene, { kind, node, full }: Ink, cutter: NodeIn
  * and some beside it. What is alone and was moved, or set in the middle by a transform, has lost what is cut off.
  */
 function hasMoreToShow({ view }: Scene, moved: NodeIndex, cutter: NodeIndex): boolean {
-  const alike = likeness(view, moved);
-  const shownIn = (holder: NodeIndex) => view.childrenOf(holder).filter((at) => view.isRendered(at));
-  if (shownIn(view.parent(moved)).some((at) => at !== moved && likeness(view, at) === alike)) return true;
+  if (othersLike(view, moved).length > 0) return true;
   const window = view.contentBox(cutter);
-  const boxes = shownIn(moved).map((at) => view.box(at));
+  const boxes = shownIn(view, moved).map((at) => view.box(at));
   const isWithin = ({ x, width }: Rect) => x + width > window.x + 1 && x < window.x + window.width - 1;
   return boxes.some(
     (one) => isWithin(one) && boxes.some((other) => areBeside(one, other) && isPast(other, window)),

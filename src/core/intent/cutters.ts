@@ -69,7 +69,7 @@ const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
 /** Cut after so much of its height, with a button right after it that shows the rest. */
 export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
   const { view } = scene;
-  const { cutter, ink, whole } = loss;
+  const { cutter } = loss;
   if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height')) || isCutThrough(loss)) return false;
   const siblings = view
     .childrenOf(view.parent(cutter))
@@ -78,7 +78,7 @@ export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
   if (next === undefined) return false;
   // A link that leads elsewhere may lead to the whole of it.
   if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK))
-    return view.has(next, FLAG_CONTROL) && isExcerptWithout(view, cutter, ink, whole);
+    return view.has(next, FLAG_CONTROL) && mayBeExcerpt(view, loss);
   if (view.has(next, FLAG_FIELD)) return false;
   if (view.tag(next) === 'label') return !holdsBox(scene, next);
   return /^(button|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
@@ -88,7 +88,7 @@ export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
 const TWO_LINES_EM = 2;
 
 /** Whether what is left may be an excerpt: none ends within a line or after the first, and nobody fills in a form elsewhere. */
-function isExcerptWithout(view: SnapshotView, cutter: NodeIndex, ink: Loss['ink'], whole: boolean): boolean {
+function mayBeExcerpt(view: SnapshotView, { cutter, ink, whole }: Loss): boolean {
   if (!whole || view.has(ink.node, FLAG_FIELD)) return false;
   const font = Number.parseFloat(view.style(cutter, 'font-size'));
   return view.contentBox(cutter).height >= TWO_LINES_EM * font;

@@ -36,7 +36,7 @@ export function reachesIntoNextLine(view: SnapshotView, ink: Ink, common: Rect):
   if (!isSmallRaised(view, ink.node)) return false;
   const across = acrossLines(view, ink.node);
   const isOnIt = sizeAlong(common, across) >= RAISED_INTO * sizeAlong(ink.full, across);
-  return !isOnIt || !isSuperOrSub(view, ink.node) || /^(rt|rp)$/.test(view.tag(ink.node));
+  return !isOnIt || !isSuperOrSub(view, ink.node) || isAnnotation(view, ink.node);
 }
 
 function isAnnotation(view: SnapshotView, i: NodeIndex): boolean {

@@ -17,7 +17,7 @@ const THICK = 3;
 export const isMadeOfBorders = perNode((view, i): boolean => {
   const { width, height } = view.paddingBox(i);
   if (width >= 1 && height >= 1) return false;
-  return SIDES.some((side, at) => view.borders(i)[at]! >= THICK && opaqueBorders(view, i).has(side));
+  return view.borders(i).some((border, side) => border >= THICK && opaqueBorders(view, i)[side]!);
 });
 
 const hasOpaqueBackground = perStyle(
@@ -55,13 +55,14 @@ const hasShadow = perStyle((view, i): boolean => {
 
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
-const opaqueBorders = perStyle(
-  (view, i) => new Set(SIDES.filter((side) => alphaOf(view.style(i, `border-${side}-color`)) >= 0.9)),
-);
-
 /** Of each side, whether a border there is seen. */
 const seenBorders = perStyle((view, i) =>
   SIDES.map((side) => alphaOf(view.style(i, `border-${side}-color`)) > 0.1),
+);
+
+/** The same, whether nothing is seen through it. */
+const opaqueBorders = perStyle((view, i) =>
+  SIDES.map((side) => alphaOf(view.style(i, `border-${side}-color`)) >= 0.9),
 );
 
 function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {

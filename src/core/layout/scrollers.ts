@@ -34,20 +34,18 @@ export const scrollerOf = passedDown<NodeIndex>(
  * What scrolls an element's content, or cuts it off, past boxes in which all fits: these move nothing and take nothing away. −1 where that is
  * the page, or what cuts.
  */
-export function movingScrollerOf(view: SnapshotView, i: NodeIndex): NodeIndex {
-  for (const holder of holdersOf(view, i)) {
-    const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
-    if (scrollWidth <= width && scrollHeight <= height) continue;
-    return isScroller(view, holder) ? holder : -1;
-  }
-  return -1;
-}
-
-/** The boxes that scroll or cut off what an element is laid out in, from the inside out. */
-function* holdersOf(view: SnapshotView, i: NodeIndex): Generator<NodeIndex> {
-  for (let at = i; at >= 0 && at !== view.root && at !== view.body; at = view.containingElement(at))
-    if (isScroller(view, at) || cutsOff(view, at)) yield at;
-}
+export const movingScrollerOf = passedDown<NodeIndex>(
+  (view, i) => view.containingElement(i),
+  (view, i, above) => {
+    if (i === view.root || i === view.body) return -1;
+    const scrolls = isScroller(view, i);
+    if (!scrolls && !cutsOff(view, i)) return above;
+    const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(i);
+    if (scrollWidth <= width && scrollHeight <= height) return above;
+    return scrolls ? i : -1;
+  },
+  -1,
+);
 
 /** Whether an element is laid out in the content of a scroll container: what is fixed to the screen is not, wherever it stands in the tree. */
 export function isContentOf(view: SnapshotView, holder: NodeIndex, i: NodeIndex): boolean {
@@ -67,10 +65,10 @@ export function isFreedInScroller(
   still: NodeIndex,
   over: Rect,
 ): boolean {
-  for (const holder of holdersOf(view, content)) {
-    if (!isScroller(view, holder)) continue;
-    if (isContentOf(view, holder, still)) return false;
-    if (isFreedBy(view, holder, part, over)) return true;
+  for (let at = content; at >= 0 && at !== view.root && at !== view.body; at = view.containingElement(at)) {
+    if (!isScroller(view, at)) continue;
+    if (isContentOf(view, at, still)) return false;
+    if (isFreedBy(view, at, part, over)) return true;
   }
   return false;
 }
