@@ -1,9 +1,15 @@
-import { FLAG_ARIA_HIDDEN, FLAG_RENDERED, KIND_AFTER, KIND_BEFORE } from '../core/layout/snapshot.js';
+import {
+  FLAG_ARIA_HIDDEN,
+  FLAG_PICTURE_CONTENT,
+  FLAG_RENDERED,
+  KIND_AFTER,
+  KIND_BEFORE,
+} from '../core/layout/snapshot.js';
 import { contentBox, hasEdges } from './boxes.js';
 import { NO_NAMES } from './element-facts.js';
-import { isReadable } from './generated.js';
+import { isReadable, signIn } from './generated.js';
 import { uidOfGenerated, type Generated } from './identity.js';
-import type { LineColumns } from './line-columns.js';
+import type { Frame, LineColumns } from './line-columns.js';
 import { ListMarkers } from './list-markers.js';
 import type { NodeColumns } from './node-columns.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
@@ -29,11 +35,18 @@ export class GeneratedRows {
     const holder = style.position === 'fixed' ? of.fixed : of.positioned;
     const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
     const node = this.add({ host: element, which }, of, box, style);
+    const sign = box !== null && /^(absolute|fixed)$/.test(style.position) ? signIn(style.content) : '';
+    if (sign !== '' && style.visibility === 'visible') this.addSign(node, of.frame, box!, sign);
     // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
     const { padding, border } = this.nodes.columns;
     const isBare = style.display === 'inline' && !hasEdges(padding, node) && !hasEdges(border, node);
     const isTold = (box !== null || isBare) && !isReadable(style.content);
     if (!isTold && style.visibility === 'visible' && style.display !== 'contents') this.untold.push(node);
+  }
+
+  /** A sign that was placed fills the content box of its pseudo-element. */
+  private addSign(node: number, frame: Frame, box: Box, sign: string): void {
+    this.text.add(node, frame, contentBox(this.nodes.columns, box, node), sign, 0);
   }
 
   /** The number of an item of a list, which the tree knows nothing of, with its words. */
@@ -53,7 +66,10 @@ export class GeneratedRows {
       tag: generated.which,
       names: NO_NAMES,
       nth: 0,
-      flags: (of.flags & FLAG_ARIA_HIDDEN) | (box ? FLAG_RENDERED : 0),
+      flags:
+        (of.flags & FLAG_ARIA_HIDDEN) |
+        (box ? FLAG_RENDERED : 0) |
+        (style.content.startsWith('url(') ? FLAG_PICTURE_CONTENT : 0),
       element: null,
       style,
       rect: box,

@@ -5,3 +5,8 @@ const READABLE = /[\p{L}\p{N}…]/u;
 export function isReadable(content: string): boolean {
   return /\b(attr|counters?)\(/.test(content) || READABLE.test(content.replace(/[a-z-]+\([^)]*\)/gi, ''));
 }
+
+/** The sign that a pseudo-element's `content` is, an arrow or a quotation mark, if it is that and nothing else; '' otherwise. */
+export function signIn(content: string): string {
+  return isReadable(content) ? '' : (/^"([^"]*\S[^"]*)"/.exec(content)?.[1] ?? '').trim();
+}

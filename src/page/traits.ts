@@ -10,6 +10,7 @@ import {
   FLAG_OPENER,
   FLAG_OVERLAY,
   FLAG_PAGE_LINK,
+  FLAG_ORNAMENT,
   FLAG_PICTURE,
   FLAG_PLAYER,
   FLAG_STILL_FRAME,
@@ -90,7 +91,7 @@ export function flagsOf(element: Element, tag: string, anchors: ReadonlySet<stri
   if (REPLACED.has(tag)) flags |= FLAG_REPLACED;
   if (element.getAttribute('aria-hidden') === 'true' || element.hasAttribute('inert'))
     flags |= FLAG_ARIA_HIDDEN;
-  if (PICTURES.has(tag)) flags |= FLAG_PICTURE;
+  if (PICTURES.has(tag)) flags |= FLAG_PICTURE | (isOrnament(element) ? FLAG_ORNAMENT : 0);
   if ((tag === 'video' || tag === 'audio') && element.hasAttribute('controls')) flags |= FLAG_PLAYER;
   if (tag === 'iframe' && isStill(element)) flags |= FLAG_STILL_FRAME;
   if (FIELDS.has(tag) || (tag === 'input' && !NO_FIELD.test((element as HTMLInputElement).type)))
@@ -105,6 +106,12 @@ export function flagsOf(element: Element, tag: string, anchors: ReadonlySet<stri
   if (tag === 'a' && /^#./.test(element.getAttribute('href') ?? '')) flags |= FLAG_PAGE_LINK;
   if (MAY_BE_TOP_LAYER(element, tag) && inTopLayer(element)) flags |= FLAG_TOP_LAYER;
   return flags;
+}
+
+function isOrnament(picture: Element): boolean {
+  return (
+    picture.getAttribute('alt') === '' || /^(none|presentation)$/.test(picture.getAttribute('role') ?? '')
+  );
 }
 
 /** Whether the document of a frame may not be scrolled: by the frame, or by its own styles (CSS Overflow 3, section 3.3). */

@@ -1,4 +1,4 @@
-import { KIND_ELEMENT } from '../../src/core/layout/snapshot.js';
+import { FLAG_PICTURE_CONTENT, KIND_ELEMENT } from '../../src/core/layout/snapshot.js';
 import type { SnapshotView } from '../../src/core/layout/view.js';
 import { keptLayout } from '../support/kept-layout.js';
 import { temporaryFolder } from '../support/program.js';
@@ -49,4 +49,27 @@ test('generated words lie where the same words lie as text, in whatever tree', a
   const dotted = Array.from({ length: view.count }, (_, i) => i).find((i) => view.id(i) === 'dotted')!;
   const dot = view.childrenOf(dotted).find((i) => view.tag(i) === '::before')!;
   expect(view.box(dot)).toMatchObject({ x: view.box(dotted).x, width: 12 });
+});
+
+test('a sign that was placed fills the content box of its pseudo-element; a picture that one shows is known as one', async () => {
+  const drawing = `url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='20' height='14'/%3E")`;
+  const style = `p { position: relative; margin: 0 } p::after { position: absolute; left: 30px; top: 5px; padding: 2px 3px }
+#tick::after { content: "✓"; width: 12px; height: 18px } #inline::after { content: "✓"; position: static; padding: 0 }
+#empty::after { content: " "; width: 9px; height: 9px } #drawn::after { content: ${drawing}; padding: 0; line-height: 0 }`;
+  const page = `<!doctype html><meta name="viewport" content="width=device-width"><title>Signs</title><style>${style}</style>
+<p id="tick">Tea</p><p id="inline">Tea</p><p id="empty">Tea</p><p id="drawn">Tea</p>`;
+  const view = await keptLayout(temp.path, page, '500x400@2');
+  const after = (id: string) => {
+    const at = Array.from({ length: view.count }, (_, i) => i).find((i) => view.id(i) === id)!;
+    return { at, sign: view.childrenOf(at).find((i) => view.tag(i) === '::after')! };
+  };
+  const { at, sign } = after('tick');
+  const [line] = view.linesOf(sign);
+  const { x, y } = view.box(at);
+  expect(view.lineText(line!)).toBe('✓');
+  expect(view.lineBox(line!)).toEqual({ x: x + 33, y: y + 7, width: 12, height: 18 });
+  for (const id of ['inline', 'empty']) expect(view.linesOf(after(id).sign)).toEqual([]);
+  expect(view.has(after('drawn').sign, FLAG_PICTURE_CONTENT)).toBe(true);
+  expect(view.box(after('drawn').sign)).toMatchObject({ width: 20, height: 14 });
+  expect(view.has(sign, FLAG_PICTURE_CONTENT)).toBe(false);
 });

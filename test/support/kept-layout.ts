@@ -9,7 +9,18 @@ export async function keptLayout(folder: string, html: string, profile: string):
   const path = join(folder, 'page.html');
   await writeFile(path, html);
   const out = join(folder, 'run');
-  const args = ['--at', profile, '--shots', 'none', '--json', '--fail-on', 'never', '--out', out];
+  const args = [
+    '--at',
+    profile,
+    '--shots',
+    'none',
+    '--json',
+    '--fail-on',
+    'never',
+    '--replace',
+    '--out',
+    out,
+  ];
   const { pages } = manifestOf(await isoptic(['check', path, ...args]));
   return (await readLayout(join(out, layoutPath(pages[0]!.id, profile)))).view;
 }

@@ -49,6 +49,9 @@ export function hardMask(image: string, box: Rect): ((x: number, y: number) => b
   };
 }
 
+/** The angle of a linear gradient, radians clockwise from upwards; null of anything else. */
+export const gradientAngle = (image: string): number | null => gradientOf(image)?.angle ?? null;
+
 const gradientOf = remembered((image): Gradient | null => {
   const inside = /^linear-gradient\((.*)\)$/.exec(image)?.[1];
   if (inside === undefined) return null;

@@ -1,5 +1,5 @@
 import { clipPathInset } from '../css/clip-values.js';
-import { hardMask } from '../css/hard-mask.js';
+import { gradientAngle, hardMask } from '../css/hard-mask.js';
 import { alphasIn } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
 import { isCutThrough, type Loss } from './loss.js';
@@ -8,13 +8,14 @@ import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js'
 import { perSnapshot } from '../layout/memo.js';
 import { isDrawn } from '../layout/paint.js';
 import { paintedOf } from '../layout/painted.js';
+import { isSqueezedOut } from './squeezed.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Text kept for assistive technology only, or a menu that waits to be opened: its box is clipped to a dot, or to nothing. */
 export function isVisuallyHidden(scene: Scene, cutter: NodeIndex): boolean {
   const { view } = scene;
   const box = view.box(cutter);
-  if (box.width <= 2 || box.height <= 2) return true;
+  if (box.width <= 2 || box.height <= 2) return !isSqueezedOut(view, cutter);
   const clip = view.style(cutter, 'clip');
   const inset = clipPathInset(view.style(cutter, 'clip-path'), box);
   const isShut =
@@ -32,6 +33,7 @@ export function isClosed(scene: Scene, { cutter }: Loss): boolean {
   const isNothing = ({ width, height }: Rect) => height < 1 || width < 1;
   for (let at = cutter; at >= 0; at = view.parent(at)) {
     if (!/hidden|clip/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) continue;
+    if (isSqueezedOut(view, at)) continue;
     if (isNothing(view.paddingBox(at))) return true;
     if (isNothing(view.contentBox(at)) && !showsContent(scene, at)) return true;
   }
@@ -100,12 +102,12 @@ function holdsBox(scene: Scene, label: NodeIndex): boolean {
   return false;
 }
 
-/** Faded out at its end by a gradient or a mask: it says itself that there is more. */
-export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
+/** Faded out at the end that something is cut off at, by a gradient or a mask: it says itself that there is more. */
+export function isFaded(scene: Scene, { cutter, axis }: Loss): boolean {
   const { view } = scene;
   const mask = view.style(cutter, 'mask-image');
   const box = view.box(cutter);
-  if (mask !== '' && mask !== 'none' && hardMask(mask, box) === null) return true;
+  if (mask !== '' && mask !== 'none' && hardMask(mask, box) === null && fadesAlong(mask, axis)) return true;
   for (let at = cutter + 1; at <= scene.lastOf(cutter); at++) {
     if (view.style(at, 'position') !== 'absolute' || view.has(at, FLAG_CONTROL)) continue;
     const image = view.style(at, 'background-image');
@@ -115,10 +117,19 @@ export function isFaded(scene: Scene, cutter: NodeIndex): boolean {
     const atSide = Math.abs(fade.x + fade.width - (box.x + box.width)) < 3 && fade.width >= 12;
     // Over the whole box it is a shade for text on a picture.
     const isWhole = fade.height >= box.height - 3 && fade.width >= box.width - 3;
-    if ((atEnd || atSide) && !isWhole) return true;
+    if ((axis === 'y' ? atEnd : atSide) && !isWhole && fadesAlong(image, axis)) return true;
   }
   return false;
 }
+
+/** Straight along the other axis, a gradient fades nothing at this one's ends; where it runs otherwise is not known of all. */
+function fadesAlong(mask: string, axis: 'x' | 'y'): boolean {
+  const angle = gradientAngle(mask);
+  return angle === null || Math.abs(axis === 'y' ? Math.cos(angle) : Math.sin(angle)) > STRAIGHT;
+}
+
+/** The sine of an angle that is as good as none. */
+const STRAIGHT = 0.01;
 
 /** A switch is at most so large, CSS px. */
 const SWITCH_WIDTH = 200;

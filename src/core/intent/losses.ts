@@ -189,7 +189,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isVisuallyHidden(scene, cutter) ||
     isClosed(scene, loss) ||
     isWindowOnMore(scene, ink.node) ||
-    isFaded(scene, cutter) ||
+    isFaded(scene, loss) ||
     isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||
     isPageOfCarousel(scene, loss) ||

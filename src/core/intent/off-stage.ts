@@ -1,5 +1,5 @@
 import type { Loss } from './loss.js';
-import { intersect } from '../geometry/rect.js';
+import { intersect, type Rect } from '../geometry/rect.js';
 import { likeness } from '../identity/signature.js';
 import { displacementOf, isMoved, movedBy, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
@@ -26,7 +26,7 @@ export function isOffStage(scene: Scene, loss: Loss): boolean {
         box.x + box.width <= window.x + 1 ||
         box.y >= window.y + window.height - 1 ||
         box.y + box.height <= window.y + 1;
-      if (outside) return true;
+      if (outside && !isPlacedInside(view, at, window)) return true;
     }
   }
   return false;
@@ -46,6 +46,30 @@ function isHiddenByMove(view: SnapshotView, moved: NodeIndex, { cutter, axis, re
   if (inPlace && inPlace.height >= LEAST_IN_PLACE * rect.height) return true;
   const parts = view.childrenOf(moved).filter((part) => view.isElement(part) && view.isRendered(part));
   return parts.length > 1 && parts.every((part) => likeness(view, part) === likeness(view, parts[0]!));
+}
+
+/** Rounding, and so far a drawer waits beside its window, CSS px. */
+const ASIDE = 2;
+const FAR_ASIDE = 1000;
+
+/**
+ * Whether an offset of some px puts something into a window that is too small for that: what waits beside it is put there by all of its size,
+ * by less than nothing or by very much, and slides wait in a row.
+ */
+function isPlacedInside(view: SnapshotView, i: NodeIndex, window: Rect): boolean {
+  const isInwards = (side: 'top' | 'right' | 'bottom' | 'left', size: number) => {
+    const value = view.style(i, side);
+    const px = /^[\d.]+px$/.test(value) ? Number.parseFloat(value) : 0;
+    return px > size + ASIDE && px < FAR_ASIDE;
+  };
+  const isInside =
+    isInwards('left', window.width) ||
+    isInwards('right', window.width) ||
+    isInwards('top', window.height) ||
+    isInwards('bottom', window.height);
+  if (!isInside) return false;
+  const own = likeness(view, i);
+  return !view.childrenOf(view.parent(i)).some((other) => other !== i && likeness(view, other) === own);
 }
 
 /** Of its own width, what a margin that puts a drawer aside pulls it by. */

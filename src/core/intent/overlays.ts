@@ -54,9 +54,15 @@ const RIM = 0.2;
 /** A mark may lie on a letter of the words, not on more of them, em. */
 const MARK_ON_WORDS_EM = 0.75;
 
+/** As small as a count or a dot. */
+export function isMark({ rect }: Pick<Cover, 'rect'>): boolean {
+  return rect.height <= MARK_HEIGHT && rect.width <= MARK_WIDTH;
+}
+
 /** A count or a dot on the rim of an element's own words or icon, where badges are put. */
-export function isMarkAtCorner(scene: Scene, owner: NodeIndex, { rect }: Pick<Cover, 'rect'>): boolean {
-  if (rect.height > MARK_HEIGHT || rect.width > MARK_WIDTH) return false;
+export function isMarkAtCorner(scene: Scene, owner: NodeIndex, mark: Pick<Cover, 'rect'>): boolean {
+  const { rect } = mark;
+  if (!isMark(mark)) return false;
   const lines = scene.view.linesOf(owner);
   const words = lines.map((line) => scene.view.lineBox(line));
   if (words.length === 0) return false;
@@ -69,7 +75,9 @@ export function isMarkAtCorner(scene: Scene, owner: NodeIndex, { rect }: Pick<Co
 }
 
 /** What is gone as soon as a visitor is done with what it hangs from. */
-const NAMED_PASSING = /popover|popup|tooltip|dropdown/i;
+const NAMED_PASSING = /popover|popup|dropdown/i;
+/** The same, unless it is a single line of words: hints show when they are asked for, and what is there from the start is a label. */
+const NAMED_HINT = /tooltip/i;
 /** What is gone once it was answered. */
 const NAMED_ANSWERED = /cookie|consent|gdpr|dialog|modal|lightbox|toast|snackbar|notification/i;
 
@@ -88,7 +96,7 @@ export function isDismissible(scene: Scene, i: NodeIndex, other: NodeIndex = -1)
     // What merely bears such a name, or stands in a page that does, lies over nothing for a while.
     if (at < lifted) continue;
     const name = `${view.id(at)} ${view.classes(at).join(' ')} ${view.tag(at)}`;
-    if (NAMED_PASSING.test(name)) return true;
+    if (NAMED_PASSING.test(name) || (NAMED_HINT.test(name) && hasMoreThanALine(scene, at))) return true;
     if (NAMED_ANSWERED.test(name) && hasControl(scene, at)) return true;
   }
   return false;

@@ -1,4 +1,6 @@
 import { alphaOf, alphasIn } from '../css/colours.js';
+import { solidShadowsIn } from '../css/solid-shadow.js';
+import { grown, type Rect } from '../geometry/rect.js';
 import { isInline } from './displays.js';
 import { perNode, perStyle } from './memo.js';
 import { FLAG_PICTURE } from './snapshot.js';
@@ -47,6 +49,33 @@ export const isDrawn = perNode((view, i): boolean => {
   if (isInline(view, i)) return hasOwnBackground(view, i);
   return hasShadow(view, i) || hasBorderAllRound(view, i) || hasOwnBackground(view, i);
 });
+
+const solidShadows = perStyle((view, i) => solidShadowsIn(view.style(i, 'box-shadow')));
+
+/** What solid shadows draw beside an upright box: nothing is drawn of them under it. */
+export function shadowsOf(view: SnapshotView, i: NodeIndex): readonly Rect[] {
+  const shadows = solidShadows(view, i);
+  if (shadows.length === 0 || isInline(view, i)) return NONE;
+  const box = view.box(i);
+  return shadows.flatMap(({ x, y, spread }) => {
+    const shadow = grown({ ...box, x: box.x + x, y: box.y + y }, spread);
+    return around(shadow, box);
+  });
+}
+
+const NONE: readonly Rect[] = [];
+
+/** The parts of a rectangle above, below, left and right of another one. */
+function around(rect: Rect, box: Rect): Rect[] {
+  const [right, bottom] = [rect.x + rect.width, rect.y + rect.height];
+  const [boxRight, boxBottom] = [box.x + box.width, box.y + box.height];
+  return [
+    { ...rect, height: Math.min(bottom, box.y) - rect.y },
+    { ...rect, y: Math.max(rect.y, boxBottom), height: bottom - Math.max(rect.y, boxBottom) },
+    { ...rect, width: Math.min(right, box.x) - rect.x },
+    { ...rect, x: Math.max(rect.x, boxRight), width: right - Math.max(rect.x, boxRight) },
+  ].filter(({ width, height }) => width > 0 && height > 0);
+}
 
 const hasShadow = perStyle((view, i): boolean => {
   const shadow = view.style(i, 'box-shadow');

@@ -6,7 +6,7 @@ import { Clips, cut } from './clips.js';
 import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';
-import { isMadeOfBorders, isOpaque } from './paint.js';
+import { isMadeOfBorders, isOpaque, shadowsOf } from './paint.js';
 import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from './snapshot.js';
@@ -216,13 +216,14 @@ export class Scene {
     const covers: Cover[] = [];
     for (let i = 1; i < view.count; i++) {
       if (!this.painted[i] || this.opacity[i]! < 0.9) continue;
-      if (!isOpaque(view, i) && !isMadeOfBorders(view, i)) continue;
-      for (const box of view.fragmentsOf(i)) {
+      const add = (box: Rect) => {
         const shown = this.seen(box, clips.shownBox(i));
         const rect = shown && this.onPage(shown);
         if (rect && area(rect) >= 16 && this.isOnItsScreen(rect, i))
           covers.push({ node: i, rect, rank: order.box[i]! });
-      }
+      };
+      for (const shadow of shadowsOf(view, i)) add(shadow);
+      if (isOpaque(view, i) || isMadeOfBorders(view, i)) for (const box of view.fragmentsOf(i)) add(box);
     }
     return covers;
   }

@@ -172,6 +172,9 @@ export const FLAG_LABEL = 4096;
 /** A control that says that it has opened something, or has something to open (`aria-expanded="true"`, `aria-haspopup`). */
 export const FLAG_OPENER = 2048;
 
+/** A pseudo-element that shows a picture (`content: url()`). */
+export const FLAG_PICTURE_CONTENT = 8192;
+
 /** A link to a place on the same page. */
 export const FLAG_PAGE_LINK = 16384;
 
@@ -182,6 +185,9 @@ export const FLAG_OVERLAY = 32768;
 export const FLAG_STILL_FRAME = 65536;
 /** A video or a sound that is played by keys of its own, along its lower edge. */
 export const FLAG_PLAYER = 131072;
+
+/** A picture that says that it is no more than an ornament: an empty `alt`, or a role of that kind. */
+export const FLAG_ORNAMENT = 262144;
 
 /** What the setting of a text tells, in this order. */
 export const SETTING_PROPERTIES = [

@@ -7,6 +7,7 @@ import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { escapeRoot } from './culprit.js';
 import { displacementOf } from '../layout/displace.js';
+import { isSqueezedOut } from '../intent/squeezed.js';
 import { pxOf } from '../css/lengths.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { leavesEnough, shorteningOf, type Shortening } from '../intent/shortened.js';
@@ -18,7 +19,7 @@ import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { hiddenInk, type Doubt } from './doubt.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
-import { andMore, capital, nameOf, onScreen } from './words.js';
+import { andMore, capital, nameOf, onScreen, thingsAmong } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { isInlineText } from '../layout/displays.js';
 
@@ -115,6 +116,7 @@ function culpritOf(scene: Scene, loss: Loss): NodeIndex {
   const { view } = scene;
   const { ink, cutter, axis, rect } = loss;
   if (axis === acrossLines(view, ink.node)) return pushedOut(view, loss) ?? cutter;
+  if (isSqueezedOut(view, cutter)) return cutter;
   const around = view.paddingBox(cutter);
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.containingElement(at)) {
@@ -145,10 +147,8 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
   const worth = ({ loss }: Clipping) => loss.px + (loss.ink.kind === 'text' ? 0 : 10_000);
   const worst = entries.reduce((a, b) => (worth(b) > worth(a) ? b : a));
   const { loss, shortened } = worst;
-  const cut = entries.filter(
-    ({ culprit, loss: { ink } }) => culprit === worst.culprit && !isOfACutControl(view, ink, entries),
-  ).length;
-  const { more, isMany } = andMore(cut - 1);
+  const cut = entries.filter(({ culprit }) => culprit === worst.culprit).map((entry) => entry.loss.ink);
+  const { more, isMany } = andMore(thingsAmong(view, cut) - 1);
   // It is named for what it does to something else, which has the room that it leaves.
   const isBeside = worst.culprit !== loss.cutter && !scene.contains(worst.culprit, loss.ink.node);
   const what = `${capital(nameOf(view, loss.ink))}${more}${isBeside ? ' beside it' : ''}`;
@@ -181,15 +181,6 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
 function shapeOf(view: SnapshotView, i: NodeIndex): string {
   if (view.style(i, 'clip-path') !== 'none') return 'a clip-path';
   return view.style(i, 'mask-image').startsWith('linear-gradient') ? 'a mask' : 'a rounded corner';
-}
-
-/** Words of a control that is cut off itself: the two are one thing. */
-function isOfACutControl(view: SnapshotView, ink: Ink, entries: readonly Clipping[]): boolean {
-  const control = controlAround(view, ink.node);
-  return (
-    ink.kind === 'text' &&
-    entries.some(({ loss }) => loss.ink.kind === 'control' && loss.ink.node === control)
-  );
 }
 
 /** What is far outside would make a rectangle that shows nothing. */

@@ -1,11 +1,14 @@
 import { area, intersect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
-import { controlAround } from '../layout/ancestors.js';
+import { blockAround, controlAround } from '../layout/ancestors.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { overlapCulprit } from './culprit.js';
+import { stayingRoot } from '../layout/viewport-layer.js';
+import { isEmblem, isPartOfPicture } from '../intent/emblems.js';
 import { byCulprit } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
 import { isSmallPicture } from './marks-on-words.js';
@@ -17,10 +20,16 @@ const ROOM_IN_FIELD = 20;
 const ROOM_IN_CONTROL = 12;
 /** A sign fills less of the place of the words than a ground does. */
 const MOST_OF_PLACE = 0.5;
+/** Of a logo, which may be all of one colour: letters fill a quarter of their own place. */
+const LEAST_EMBLEM_SHARE = 0.08;
+/** A larger one is a picture, CSS px². */
+const MOST_SIGN = 600;
+/** Signs stand beside so many lines of words; what more of them stand on is a picture. */
+const MOST_LINES = 4;
 /** Of the sign, where it stands under letters, they lie on so much. */
 const LEAST_SHARE = 0.12;
 
-/** The words of a control, and a sign under them: one that the control's own ground draws, or a small picture. */
+/** Words, and a sign under them: one that their own ground draws, or a small picture. */
 interface SignUnderWords {
   readonly ink: Ink;
   readonly culprit: NodeIndex;
@@ -28,29 +37,37 @@ interface SignUnderWords {
 }
 
 /**
- * Words of controls that may stand on a sign: on one drawn as a picture in their own ground, where no room beside them is kept for it, or
+ * Words that may stand on a sign: on one drawn as a picture in their own ground, where no room beside them is kept for it, or, in a control,
  * on a small picture that lies under them. Where in a box its ground is drawn, and how much of it is clear, pixels tell.
  */
 const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
   const scene = sceneOf(view);
   return scene.inks.flatMap((ink): SignUnderWords[] => {
     if (ink.kind !== 'text' || !ink.shown) return [];
+    if (isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const control = controlAround(view, ink.node);
-    if (control < 0 || isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const found: SignUnderWords[] = [];
-    if (control === ink.node && drawsSign(view, control) && !keepsRoom(view, control))
+    const ground = control >= 0 ? control : blockAround(view, ink.node);
+    if (
+      (control < 0 ? isShort(view, ground) : control === ink.node) &&
+      drawsSign(view, ground) &&
+      !keepsRoom(view, ground)
+    )
       found.push({
         ink,
-        culprit: control,
-        doubt: { cover: ink.node, under: control, area: ink.shown, byWords: true, sign: 'ground' },
+        culprit: ground,
+        doubt: { cover: ink.node, under: ground, area: ink.shown, byWords: true, sign: 'ground' },
       });
     for (const below of scene.inksIn(ink.shown)) {
-      if (below.rank >= ink.rank || !isSign(scene, below) || scene.contains(control, below.node)) continue;
+      if (below.rank >= ink.rank || below.kind !== 'picture' || view.has(below.node, FLAG_CONTROL)) continue;
+      const isOwn = control >= 0 && scene.contains(control, below.node);
+      const isOnSign = control >= 0 && isSmallPicture(view, below.node);
+      if (isOwn || !(isOnSign || isOnEmblem(scene, ink, below.node))) continue;
       const common = intersect(below.shown!, ink.shown);
       if (common)
         found.push({
           ink,
-          culprit: below.node,
+          culprit: isOnSign ? below.node : overlapCulprit(scene, ink, below, common),
           doubt: { cover: ink.node, under: below.node, area: common, byWords: true, sign: 'picture' },
         });
     }
@@ -85,7 +102,9 @@ export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[]
 
 /** Whether a look has shown letters on the sign. */
 function isOnSign(view: SnapshotView, { doubt }: SignUnderWords): boolean {
-  const hidden = hiddenInk(view, doubt, LEAST_SHARE, MOST_OF_PLACE * area(doubt.area));
+  const least = isEmblem(view, doubt.under) ? LEAST_EMBLEM_SHARE : LEAST_SHARE;
+  const most = isEmblem(view, doubt.under) ? Infinity : Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area));
+  const hidden = hiddenInk(view, doubt, least, most);
   return hidden !== null && hidden > 0;
 }
 
@@ -96,12 +115,21 @@ const drawsSign = perStyle(
     !/cover|contain|100%/.test(view.style(i, 'background-size')),
 );
 
+/** Whether an element has few lines of words of its own. */
+function isShort(view: SnapshotView, i: NodeIndex): boolean {
+  return view.linesOf(i).length > 0 && view.linesOf(i).length <= MOST_LINES;
+}
+
 function keepsRoom(view: SnapshotView, i: NodeIndex): boolean {
   const [box, content] = [view.box(i), view.contentBox(i)];
   const room = Math.max(content.x - box.x, box.x + box.width - content.x - content.width);
-  return room >= (view.has(i, FLAG_FIELD) ? ROOM_IN_FIELD : ROOM_IN_CONTROL);
+  return room >= (view.has(i, FLAG_CONTROL) && !view.has(i, FLAG_FIELD) ? ROOM_IN_CONTROL : ROOM_IN_FIELD);
 }
 
-function isSign({ view }: Scene, { node, kind }: Ink): boolean {
-  return kind === 'picture' && !view.has(node, FLAG_CONTROL) && isSmallPicture(view, node);
+/** Whether words lie on a logo or the like, and are no part of it. */
+function isOnEmblem(scene: Scene, ink: Ink, picture: NodeIndex): boolean {
+  const { view } = scene;
+  if (!isEmblem(view, picture) || isDecoration(scene, picture) || isPartOfPicture(scene, picture, ink.node))
+    return false;
+  return stayingRoot(view, picture) === stayingRoot(view, ink.node);
 }

@@ -1,4 +1,5 @@
 import { sideOut, type Rect } from '../geometry/rect.js';
+import { controlAround } from '../layout/ancestors.js';
 import type { Ink } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_PLAYER } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -68,6 +69,12 @@ export function wordsIn(view: SnapshotView, i: NodeIndex): string {
 /** What is told of the first, and of how many more: the sentence goes on in the plural. */
 export function andMore(others: number): { readonly more: string; readonly isMany: boolean } {
   return { more: others > 0 ? ` and ${others} more` : '', isMany: others > 0 };
+}
+
+/** How many things some inks are: a control and its words are one. */
+export function thingsAmong(view: SnapshotView, inks: readonly Ink[]): number {
+  const controls = new Set(inks.filter(({ kind }) => kind === 'control').map(({ node }) => node));
+  return inks.filter(({ kind, node }) => kind !== 'text' || !controls.has(controlAround(view, node))).length;
 }
 
 /** As the beginning of a sentence. */

@@ -55,6 +55,28 @@ describe('ornament and type', () => {
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgba(0, 0, 80, 0.12)' } }))).toBe(true);
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgb(0 0 80 / 90%)' } }))).toBe(false);
   });
+  test('what a control is seen by is no ornament though it is read out from elsewhere, nor is what others say out of sight', () => {
+    const words = (text: string, more: Partial<Node> = {}): Node => ({
+      tag: 'span',
+      box: [0, 0, 80, 20],
+      flags: FLAG_TEXT,
+      lines: [line(0, 0, 80, text)],
+      ...more,
+    });
+    const seen = words('Book a boat', { id: 'x', flags: FLAG_TEXT | FLAG_ARIA_HIDDEN });
+    const around = (tag: string, ...children: Node[]): Node => ({
+      tag,
+      box: [0, 0, 100, 20],
+      flags: tag === 'a' ? FLAG_CONTROL : 0,
+      children,
+    });
+    expect(holds(isDecoration, around('a', seen))).toBe(false);
+    expect(holds(isDecoration, around('p', seen))).toBe(true);
+    expect(holds(isDecoration, around('p', seen, words('Book', { box: [0, 0, 1, 1] })))).toBe(false);
+    // The same words twice are an effect, and a sign says nothing.
+    expect(holds(isDecoration, around('a', words('Book a boat'), seen))).toBe(true);
+    expect(holds(isDecoration, around('a', { ...seen, lines: [line(0, 0, 80, '→')] }))).toBe(true);
+  });
   test('superscripts and ruby are small and raised, plain inline text is not', () => {
     const inline = { display: 'inline' };
     const raised = (made: Scene, i: number) => isSmallRaised(made.view, i);
@@ -136,6 +158,34 @@ describe('what cuts on purpose', () => {
       );
     expect(pulled(-200)).toBe(true);
     expect(pulled(-120)).toBe(false);
+  });
+  test('an offset of so many px puts a thing into its card, be that too narrow; a drawer waits beside it by all of its size', () => {
+    const placed = (left: string, ...others: Node[]) =>
+      holds(
+        (made, cutter) => {
+          const ink = made.inks.find(({ kind }) => kind === 'text')!;
+          return isOffStage(made, { ink, cutter, whole: true } as Loss);
+        },
+        x({
+          box: [0, 0, 300, 100],
+          style: HIDDEN,
+          children: [
+            {
+              tag: 'b',
+              box: [420, 0, 60, 20],
+              style: { position: 'absolute', left },
+              lines: [line(420, 0, 60)],
+            },
+            ...others,
+          ],
+        }),
+      );
+    expect(placed('420px')).toBe(false);
+    expect(placed('100%')).toBe(true);
+    expect(placed('300px')).toBe(true);
+    expect(placed('2000px')).toBe(true);
+    // One of a row of slides.
+    expect(placed('420px', { tag: 'b', box: [0, 0, 60, 20], style: { position: 'absolute' } })).toBe(true);
   });
   test('a transform hides what would be in sight without it, or moves a strip of things alike', () => {
     /** A part that is moved down by so much, in a window of 40 px, with a line below that. */
@@ -237,11 +287,15 @@ describe('what cuts on purpose', () => {
       box,
       style: { position: 'absolute', 'background-image': gradient },
     });
-    expect(holds(isFaded, x({ children: [fade([0, 20, 100, 20])] }))).toBe(true);
-    expect(holds(isFaded, x({ children: [fade([0, 0, 100, 40])] }))).toBe(false);
-    expect(
-      holds(isFaded, x({ style: { 'mask-image': 'linear-gradient(rgb(0, 0, 0), rgba(0, 0, 0, 0))' } })),
-    ).toBe(true);
+    const fades = (axis: 'x' | 'y', node: Node) =>
+      holds((scene, cutter) => isFaded(scene, { cutter, axis } as Loss), node);
+    expect(fades('y', x({ children: [fade([0, 20, 100, 20])] }))).toBe(true);
+    expect(fades('y', x({ children: [fade([0, 0, 100, 40])] }))).toBe(false);
+    const masked = x({ style: { 'mask-image': 'linear-gradient(rgb(0, 0, 0), rgba(0, 0, 0, 0))' } });
+    expect(fades('y', masked)).toBe(true);
+    // What fades out below says nothing of what is cut off at the side.
+    expect(fades('x', x({ children: [fade([0, 20, 100, 20])] }))).toBe(false);
+    expect(fades('x', masked)).toBe(false);
   });
 });
 

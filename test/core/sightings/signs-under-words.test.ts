@@ -33,7 +33,7 @@ test.each<[string, readonly Node[]]>([
   ['a field with room for its sign', [field(SIGN, 36)]],
   ['a ground that fills its box', [field({ ...SIGN, 'background-size': 'cover' })]],
   ['a ground of colours', [field({ 'background-image': 'linear-gradient(red, blue)' })]],
-  ['a large picture', [picture(80), field({})]],
+  ['a large picture', [picture(300), field({})]],
 ])('%s: no doubt', (_, nodes) => {
   expect(doubts(...nodes)).toEqual([]);
 });

@@ -15,7 +15,7 @@ import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { collapsedScrollers } from '../../sightings/collapsed-scrollers.js';
-import { andMore, capital, nameOf, onScreen } from '../../sightings/words.js';
+import { andMore, capital, nameOf, onScreen, thingsAmong } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
 
@@ -172,10 +172,19 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
     const isSentAway = displacement !== 'offset' || outsidePx(scene, box, side) >= FAR_PX;
     // A button of something that is on the screen was not left with its edge in sight, as a drawer with its handle is.
     const isOfShown = of === 'screen' && at !== fixedRoot(view, at) && view.has(at, FLAG_CONTROL);
+    // What comes down from above stays on the screen, or is taken out of the flow: else a hole is left where it stood.
+    if (side === 'top' && of === 'page' && displacement === 'transform' && leavesHole(view, at)) continue;
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+}
+
+/** Whether an element's place in the flow is kept for it. */
+function leavesHole(view: SnapshotView, i: NodeIndex): boolean {
+  for (let at = i; at > view.body; at = view.parent(at))
+    if (/absolute|fixed|sticky/.test(view.style(at, 'position'))) return false;
+  return true;
 }
 
 /**
@@ -232,7 +241,12 @@ const BEYOND = {
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Stranding>): Sighting {
   const first = entries.reduce((a, b) => (b.px > a.px ? b : a));
-  const { more, isMany } = andMore(entries.length - 1);
+  const { more, isMany } = andMore(
+    thingsAmong(
+      view,
+      entries.map(({ ink }) => ink),
+    ) - 1,
+  );
   const fixed = first.of === 'screen' ? ', to which it is fixed' : '';
   const where = `${BEYOND[first.of][first.side]}${fixed}`;
   return {

@@ -6,8 +6,10 @@ import {
   hangsFromControl,
   isDismissible,
   isLaidOverPage,
+  isMark,
   isMarkAtCorner,
 } from '../../intent/overlays.js';
+import { isEmblem, isPartOfPicture } from '../../intent/emblems.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
 import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js';
 import { isSymbols } from '../../intent/typography.js';
@@ -54,6 +56,11 @@ const SLIGHT_HEIGHT_SHARE = 0.12;
 const SLIGHT_CONTROL_SHARE = 0.12;
 /** Smaller corners hide what a box does, CSS px. */
 const LEAST_RADIUS = 8;
+/** A picture no higher than this is a logo, CSS px, of which less may be hidden: on others something may be stuck. */
+const LOGO_HEIGHT = 64;
+const LEAST_LOGO_SHARE = 0.08;
+/** Of a picture, what another one in its place hides. */
+const IN_PLACE = 0.9;
 /** Up to here it may be meant. */
 const MILD_SHARE = 0.4;
 
@@ -161,7 +168,8 @@ type Meeting = 'boxes' | 'at-end' | 'mark';
 
 function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | null {
   const { view } = scene;
-  if (ink.kind === 'picture' || isDecoration(scene, ink.node)) return null;
+  if (ink.kind === 'picture' && (as !== 'boxes' || !isLostPicture(scene, ink, cover))) return null;
+  if (isDecoration(scene, ink.node)) return null;
   const isWithin = scene.contains(cover.node, ink.node);
   const isAround = scene.contains(ink.node, cover.node);
   const isOfLineAfter = (isWithin || isAround) && isOnLineBefore(scene, ink, cover);
@@ -169,7 +177,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const isInside = isWithin && !isOfLineAfter;
   const sunk = isInside ? sunkIn(scene, ink, cover.node) : -1;
   if (isInside && sunk < 0) return null;
-  if (isAround && !isOfLineAfter && !isLaidOnOwnText(scene, ink, cover)) return null;
+  if (isAround && !isOfLineAfter && as !== 'mark' && !isLaidOnOwnText(scene, ink, cover)) return null;
   // A control that lies on something and scrolls with it is control-overlap's; a link in a line is words to that rule.
   const isControl = as !== 'at-end' && view.has(cover.node, FLAG_CONTROL) && !isInline(view, cover.node);
   if (
@@ -211,6 +219,18 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const misplaced = Math.max(sunk, held);
   const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
   return { cover, ink, common, culprit, doubt: settled };
+}
+
+/** Whether a picture is one that has to be seen whole, and what lies over it is no part of it and no other picture in its place. */
+function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean {
+  const { view } = scene;
+  if (!isEmblem(view, node) || isPartOfPicture(scene, node, cover.node)) return false;
+  const common = intersect(cover.rect, full);
+  return (
+    common !== null &&
+    !isMark(cover) &&
+    !(view.has(cover.node, FLAG_PICTURE) && area(common) >= IN_PLACE * area(full))
+  );
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
@@ -269,6 +289,11 @@ function isLost(
   heightShare = LEAST_HEIGHT_SHARE,
   controlShare = LEAST_CONTROL_SHARE,
 ): boolean {
+  if (ink.kind === 'picture')
+    return (
+      area(common) >=
+      (ink.full.height <= LOGO_HEIGHT ? LEAST_LOGO_SHARE : LEAST_CONTROL_SHARE) * area(ink.full)
+    );
   if (ink.kind === 'control') return area(common) >= controlShare * area(ink.full);
   const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
   return (
@@ -289,7 +314,10 @@ const asDoubt = ({ cover, ink, common }: Spot): Doubt => ({
 function lookedAt(view: SnapshotView, spot: Spot): number | null {
   const { node } = spot.cover;
   const isSign = spot.doubt === 'mark' || isSmallPicture(view, node) || isMadeOfBorders(view, node);
-  return isSign ? hiddenInk(view, asDoubt(spot), MARK_SHARE) : hiddenInk(view, asDoubt(spot));
+  // Where badges are put, a sign may touch a letter.
+  return isSign && !isMarkAtCorner(sceneOf(view), spot.ink.node, spot.cover)
+    ? hiddenInk(view, asDoubt(spot), MARK_SHARE)
+    : hiddenInk(view, asDoubt(spot));
 }
 
 /** What looks showed to be hidden, each once, CSS px². */
@@ -334,7 +362,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
 
 /** So little that it may be meant; not where pixels have shown that what is fixed to the screen keeps letters from being read. */
 function isMild(view: SnapshotView, { cover, ink, common, doubt }: Hiding): boolean {
-  if (doubt === 'slight' && isFixed(view, cover.node)) return false;
+  if (ink.kind === 'picture' || (doubt === 'slight' && isFixed(view, cover.node))) return false;
   return ink.kind === 'text'
     ? common.height < MILD_SHARE * ink.full.height
     : area(common) < MILD_SHARE * area(ink.full);

@@ -1,0 +1,30 @@
+import { area, intersect } from '../geometry/rect.js';
+import { controlAround } from '../layout/ancestors.js';
+import { commonAncestor } from '../layout/displace.js';
+import type { Scene } from '../layout/scene.js';
+import { FLAG_ORNAMENT, FLAG_PICTURE } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** A larger picture is a ground, or one of several that are laid over one another, CSS px. */
+const MOST_WIDTH = 280;
+const MOST_HEIGHT = 160;
+/** A smaller one is a sign. */
+const LEAST_SIDE = 16;
+/** Of what holds a picture and what lies on it, it fills so much where that is a part of it. */
+const FILLED = 0.5;
+
+/** A picture that is nothing without a part of it: a logo, a code to be read by a machine, a face. */
+export function isEmblem(view: SnapshotView, i: NodeIndex): boolean {
+  if (!view.has(i, FLAG_PICTURE)) return false;
+  const { width, height } = view.box(i);
+  if (Math.min(width, height) < LEAST_SIDE || width > MOST_WIDTH || height > MOST_HEIGHT) return false;
+  return !view.has(i, FLAG_ORNAMENT) || controlAround(view, i) >= 0;
+}
+
+/** Whether what lies on a picture was laid there as a part of it, a caption or a badge: the picture fills what holds both. */
+export function isPartOfPicture(scene: Scene, picture: NodeIndex, other: NodeIndex): boolean {
+  const { view } = scene;
+  const holder = view.box(commonAncestor(scene, picture, other));
+  const filled = intersect(view.box(picture), holder);
+  return filled !== null && area(filled) >= FILLED * area(holder);
+}

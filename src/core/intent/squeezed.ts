@@ -1,0 +1,50 @@
+import { perNode } from '../layout/memo.js';
+import { isOutOfFlow } from '../layout/displace.js';
+import { paintedOf } from '../layout/painted.js';
+import { FLAG_TEXT } from '../layout/snapshot.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+
+/** A bar may be so narrow that a sign of each row is left, and not its words, CSS px. */
+const MOST_SIGN = 64;
+/** Less room shows nothing, CSS px. */
+const NO_ROOM = 2;
+
+/**
+ * Whether no width or height is left for an element though nobody asked for that: what stands beside it takes all of the room, or
+ * a width that is a share of the container's less a number of px came out below nothing. What is closed says so by its own size.
+ */
+export const isSqueezedOut = perNode((view: SnapshotView, i: NodeIndex): boolean => {
+  if (isOutOfFlow(view, i)) return false;
+  const { width, height } = view.contentBox(i);
+  if (width < NO_ROOM) {
+    if (isShareLessPx(view.style(i, 'width'))) return true;
+    if (view.style(i, 'display') === 'table-cell') return !isNothing(view.style(i, 'width'));
+  }
+  const around = view.parent(i);
+  if (around < 0 || !/flex$/.test(view.style(around, 'display'))) return false;
+  const isRow = /^row/.test(view.style(around, 'flex-direction'));
+  if ((isRow ? width : height) >= NO_ROOM || !sharesRoom(view, i, isRow)) return false;
+  return view.childrenOf(around).some((other) => other !== i && takesRoom(view, other, isRow));
+});
+
+/** Whether an item is as large as its content or what is left, and not as large as it says. */
+function sharesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
+  const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
+  if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
+  const basis = view.style(i, 'flex-basis');
+  // `flex: 1` is a share of the container, nothing of which is `0%`; a closed item has a basis of `0px`.
+  return basis === '0%' || !isNothing(basis);
+}
+
+function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
+  const { width, height } = view.box(i);
+  if (paintedOf(view).painted[i] !== 1 || isOutOfFlow(view, i)) return false;
+  return (isRow ? width : height) > MOST_SIGN || holdsWords(view, i);
+}
+
+function holdsWords(view: SnapshotView, i: NodeIndex): boolean {
+  return view.has(i, FLAG_TEXT) || view.childrenOf(i).some((child) => holdsWords(view, child));
+}
+
+const isNothing = (value: string) => /^[\d.]+(px|%)$/.test(value) && Number.parseFloat(value) < NO_ROOM;
+const isShareLessPx = (value: string) => /^calc\([\d.]+% - [\d.]+px\)$/.test(value);

@@ -1,0 +1,39 @@
+import { isEmblem, isPartOfPicture } from '../../../src/core/intent/emblems.js';
+import { sceneOf } from '../../../src/core/layout/scene.js';
+import { FLAG_CONTROL, FLAG_ORNAMENT, FLAG_PICTURE } from '../../../src/core/layout/snapshot.js';
+import { viewOf, type Node } from '../../support/snapshot.js';
+
+const picture = (width: number, height: number, flags = 0): Node => ({
+  tag: 'img',
+  id: 'picture',
+  box: [0, 0, width, height],
+  flags: FLAG_PICTURE | flags,
+});
+const found = (node: Node) => {
+  const view = viewOf({ width: 400 }, [node]);
+  const at = (id: string) => Array.from({ length: view.count }, (_, i) => i).find((i) => view.id(i) === id)!;
+  return { view, at };
+};
+const isOne = (node: Node) => {
+  const { view, at } = found(node);
+  return isEmblem(view, at('picture'));
+};
+
+test('a small picture is a logo, unless it says that it is an ornament; in a link it is what the link is seen by', () => {
+  expect(isOne(picture(140, 40))).toBe(true);
+  expect(isOne(picture(360, 200))).toBe(false);
+  expect(isOne(picture(12, 12))).toBe(false);
+  expect(isOne(picture(140, 40, FLAG_ORNAMENT))).toBe(false);
+  const link: Node = { tag: 'a', box: [0, 0, 140, 40], flags: FLAG_CONTROL };
+  expect(isOne({ ...link, children: [picture(140, 40, FLAG_ORNAMENT)] })).toBe(true);
+});
+
+test('what stands in a box that the picture fills is a part of it', () => {
+  const isPart = (width: number) => {
+    const badge: Node = { tag: 'b', id: 'badge', box: [100, 0, 30, 30] };
+    const { view, at } = found({ tag: 'div', box: [0, 0, width, 60], children: [picture(140, 40), badge] });
+    return isPartOfPicture(sceneOf(view), at('picture'), at('badge'));
+  };
+  expect(isPart(160)).toBe(true);
+  expect(isPart(380)).toBe(false);
+});
