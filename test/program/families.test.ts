@@ -27,6 +27,12 @@ const CASES: Record<string, { readonly rule: string; readonly fault: string; rea
     fault: '<h2 style="font: 30px/0.76 Arial; max-width: 200px">Crossings by day and by night</h2>',
     repaired: '<h2 style="font: 30px/1.1 Arial; max-width: 200px">Crossings by day and by night</h2>',
   },
+  pieces: {
+    rule: 'broken-words',
+    fault:
+      '<style>i { display: flex; font: 16px Arial } b { flex: 1; min-width: 0; overflow-wrap: anywhere } u { flex: none; width: calc(100% - 20px) }</style><i><b>Crossings</b><u>18:40</u></i>',
+    repaired: '<i style="display: flex; font: 16px Arial"><b>Crossings</b><u>18:40</u></i>',
+  },
   long: {
     rule: 'long-lines',
     fault: `<p style="font: 5px Arial; zoom: 1">${'All boats call at the quay. '.repeat(20)}</p>`,

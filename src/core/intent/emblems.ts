@@ -21,6 +21,13 @@ export function isEmblem(view: SnapshotView, i: NodeIndex): boolean {
   return !view.has(i, FLAG_ORNAMENT) || controlAround(view, i) >= 0;
 }
 
+/** A picture no higher than this is a logo, CSS px: others may be cropped, and things may be stuck on them. */
+const LOGO_HEIGHT = 64;
+
+export function isLogo(view: SnapshotView, i: NodeIndex): boolean {
+  return isEmblem(view, i) && view.box(i).height <= LOGO_HEIGHT;
+}
+
 /** Whether what lies on a picture was laid there as a part of it, a caption or a badge: the picture fills what holds both. */
 export function isPartOfPicture(scene: Scene, picture: NodeIndex, other: NodeIndex): boolean {
   const { view } = scene;

@@ -1,5 +1,7 @@
 import { sizeAlong } from '../geometry/rect.js';
 import { isOutOfFlow } from '../layout/displace.js';
+import { controlAround } from '../layout/ancestors.js';
+import { isLogo } from './emblems.js';
 import { FLAG_PLAYER } from '../layout/snapshot.js';
 import type { Loss } from './loss.js';
 import type { Ink, Scene } from '../layout/scene.js';
@@ -7,12 +9,14 @@ import type { Ink, Scene } from '../layout/scene.js';
 /** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height or width. */
 const LEAST_OF_CHART = 0.25;
 
+/** What a button cuts of the sign in it, of its height or width, is no room round it. */
+const LEAST_OF_SIGN = 0.25;
 /** Of the keys of a player so much may go, CSS px. */
 const LEAST_OF_KEYS = 8;
 
 /**
  * A picture that its frame crops: the frame holds nothing else in flow, or the picture is positioned, moved or made to fill
- * it. What is left is a picture of its own right. Cut off is one that stands among other content and is too wide for it.
+ * it. What is left is a picture of its own right. Cut off is one that stands among other content and is too wide for it, and a logo that is too high.
  */
 export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape }: Loss): boolean {
   if (byShape === true) return false;
@@ -26,8 +30,9 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
   }
   const size = sizeAlong(view.box(ink.node), axis);
   if (view.tag(ink.node) === 'canvas' && px >= LEAST_OF_CHART * size) return false;
-  if (axis === 'y') return true;
-  if (px < 0.1 * size) return true;
+  if (view.tag(ink.node) === 'svg' && controlAround(view, cutter) >= 0 && px >= LEAST_OF_SIGN * size)
+    return false;
+  if (px < 0.1 * size || (axis === 'y' && !isLogo(view, ink.node))) return true;
   return !scene
     .inksIn(view.box(cutter))
     .some(

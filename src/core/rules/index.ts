@@ -1,4 +1,5 @@
 import { boxOverflow } from './overflow/box-overflow.js';
+import { brokenWords } from './legibility/broken-words.js';
 import { controlClipped } from './clipped/control-clipped.js';
 import { controlOverlap } from './overlap/control-overlap.js';
 import { covered } from './overlap/covered.js';
@@ -47,6 +48,7 @@ export const RULES: readonly Rule[] = [
   viewportFixed,
   zoomLocked,
   smallText,
+  brokenWords,
   tightLines,
   longLines,
   hoverOnly,

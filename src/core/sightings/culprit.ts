@@ -24,7 +24,8 @@ export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common:
   const up = displacedRoot(scene, upper.node, lower.node, across);
   const down = displacedRoot(scene, lower.node, upper.node, across);
   // What is fixed to the screen has its place there; what was moved under it has not.
-  const isBar = up >= 0 && displacementOf(scene.view, up) === 'fixed';
+  const isAtScreen = (node: NodeIndex) => node >= 0 && displacementOf(scene.view, node) === 'fixed';
+  const isBar = isAtScreen(up) && !isAtScreen(down);
   const strays = (isBar ? [down, up] : [up, down]).filter((node) => node >= 0 && isStray(scene.view, node));
   const candidates = [
     ...strays,

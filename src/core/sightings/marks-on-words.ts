@@ -64,13 +64,18 @@ function isMark({ view }: Scene, mark: Ink): boolean {
     const { width, height } = mark.full;
     return isSymbols(view, mark) && height <= MOST_HIGH && width <= MOST_ROW;
   }
-  return view.tag(mark.node) === 'svg';
+  return isDrawing(view, mark.node);
+}
+
+/** What is clear where nothing is drawn. */
+function isDrawing(view: SnapshotView, i: NodeIndex): boolean {
+  return view.tag(i) === 'svg' || view.tag(i) === 'canvas';
 }
 
 /** A drawing of which words have to be hidden; a sign has only to lie on them. */
 export function isLargeDrawing(view: SnapshotView, i: NodeIndex): boolean {
   const { width, height } = view.box(i);
-  return view.tag(i) === 'svg' && Math.max(width, height) > MOST_DRAWN;
+  return isDrawing(view, i) && Math.max(width, height) > MOST_DRAWN;
 }
 
 /** A picture so small that it is a sign, most of whose box is clear. */

@@ -14,7 +14,7 @@ import { isUpright } from '../layout/rotation.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { isFreedInScroller } from '../layout/scrollers.js';
 import { isVertical } from '../layout/text-ink.js';
-import { fixedRoot, stickyRoot } from '../layout/viewport-layer.js';
+import { isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
 import type { RenderView, Sighting } from './sighting.js';
@@ -137,7 +137,7 @@ function crossing(stroke: Rect, letters: Rect): Rect | null {
 function movedOf(scene: Scene, stroke: Stroke, ink: Ink): NodeIndex {
   const { view } = scene;
   if (scene.contains(stroke.node, ink.node)) return -1;
-  if (fixedRoot(view, stroke.node) !== fixedRoot(view, ink.node)) return -1;
+  if (isFixed(view, stroke.node) !== isFixed(view, ink.node)) return -1;
   if (stickyRoot(view, stroke.node) !== stickyRoot(view, ink.node)) return -1;
   if (isFreedInScroller(view, ink.node, ink.shown!, stroke.node, stroke.rect)) return -1;
   const strokeRoot = displacedRoot(scene, stroke.node, ink.node);

@@ -11,9 +11,14 @@ function excerpt(text: string): string {
   return folded.length > 40 ? `${folded.slice(0, 38).trimEnd()}…` : folded;
 }
 
+/** The start of some words, in quotation marks. */
+export function quotedWords(words: string): string {
+  return `“${excerpt(words)}”`;
+}
+
 /** The words of a line, in quotation marks. */
 export function quotedText(view: SnapshotView, line: number): string {
-  return `“${excerpt(view.lineText(line))}”`;
+  return quotedWords(view.lineText(line));
 }
 
 export function quoted(view: SnapshotView, { line }: Ink): string {

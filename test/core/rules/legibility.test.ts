@@ -1,8 +1,10 @@
+import { brokenWords } from '../../../src/core/rules/legibility/broken-words.js';
 import { longLines } from '../../../src/core/rules/legibility/long-lines.js';
 import { smallText } from '../../../src/core/rules/legibility/small-text.js';
 import { textOverlap } from '../../../src/core/rules/overlap/text-overlap.js';
 import { tightLines } from '../../../src/core/rules/legibility/tight-lines.js';
 import { seenBy } from '../../support/render.js';
+import type { Node } from '../../support/snapshot.js';
 
 const PAGE = { width: 1200 };
 const small = (size: number, text = 'Boats of the day') => ({
@@ -63,4 +65,36 @@ test('lines that reach into one another are tight, before they lie on one anothe
 test('capitals need no room for descenders', () => {
   const heading = { ...rows([200, 200], 12), style: { 'text-transform': 'uppercase' } };
   expect(seenBy(tightLines, PAGE, [heading])).toEqual([]);
+});
+
+describe('words in more rows than there are of them are broken', () => {
+  const broken = (says: string, count: number, more: Partial<Node> = {}) =>
+    seenBy(brokenWords, PAGE, [
+      {
+        tag: 'p',
+        id: 'p',
+        box: [0, 0, 20, 24 * count],
+        says,
+        lines: Array.from({ length: count }, (_, i) => ({ box: [0, 24 * i, 16, 19] as const, text: says })),
+        ...more,
+      },
+    ]);
+  test.each<[string, number]>([
+    ['Crossings', 5],
+    ['Winter crossings', 4],
+    ['Überfahrten', 4],
+  ])('%s in %d rows', (says, count) => {
+    expect(broken(says, count)).toEqual(['#p']);
+  });
+  test.each<[string, readonly string[]]>([
+    ['as many rows as words', broken('Boats of the day', 4)],
+    ['two rows', broken('Crossings', 2)],
+    ['parted at a hyphen', broken('on-board-tea', 3)],
+    ['a long address', broken('https://isles.example/crossings/evening', 3)],
+    ['a script without spaces', broken('渡し船の時刻表', 4)],
+    ['letter under letter on purpose', broken('SALE', 4, { style: { width: '16px' } })],
+    ['of a length that is not all known', broken('word '.repeat(120), 400)],
+  ])('not %s', (_, found) => {
+    expect(found).toEqual([]);
+  });
 });

@@ -3,6 +3,7 @@ import { outOf, sizeAlong, union, type Rect } from '../../geometry/rect.js';
 import { losesRoomOnly } from '../../intent/controls.js';
 import { leastAcross } from '../../intent/losses.js';
 import { isDecoration } from '../../intent/decoration.js';
+import { isLogo } from '../../intent/emblems.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
 import { hasControl } from '../../layout/controls-within.js';
 import { displacementOf } from '../../layout/displace.js';
@@ -21,6 +22,8 @@ import type { RenderView, Sighting } from '../../sightings/sighting.js';
 
 /** Rounding, side bearings, CSS px. */
 const LEAST_PX = 3;
+/** Of a logo's width. */
+const LEAST_OF_LOGO = 0.15;
 /** So far out of the page, words are hidden from sight on purpose, CSS px. */
 const FAR_PX = 500;
 
@@ -46,9 +49,16 @@ export const unreachable: Rule = {
     const scene = sceneOf(render.view);
     const strandings: Stranding[] = [];
     for (const ink of scene.inks) {
-      if (scene.view.has(ink.node, FLAG_PICTURE)) continue;
+      const isPicture = scene.view.has(ink.node, FLAG_PICTURE);
+      if (isPicture && !isLogo(scene.view, ink.node)) continue;
       const stranding = strandingOf(scene, ink);
-      if (!stranding || isDecoration(scene, ink.node) || isWaiting(scene, stranding)) continue;
+      if (
+        !stranding ||
+        (isPicture && stranding.px < LEAST_OF_LOGO * ink.full.width) ||
+        isDecoration(scene, ink.node) ||
+        isWaiting(scene, stranding)
+      )
+        continue;
       const axis = axisOf(stranding.side);
       if (
         losesRoomOnly(scene, ink, { px: stranding.px, axis }, (inner) => strandingOf(scene, inner) !== null)
@@ -175,7 +185,9 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
     // What comes down from above stays on the screen, or is taken out of the flow: else a hole is left where it stood.
     if (side === 'top' && of === 'page' && displacement === 'transform' && leavesHole(view, at)) continue;
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
-    if (displacement === 'transform' && of !== 'page' && outsideShare(scene, box, side) >= 0.5) return true;
+    // With its edge in sight waits a drawer, and no part of a bar that is on the screen.
+    const isDrawer = of === 'scroller' || (of === 'screen' && at === fixedRoot(view, at));
+    if (displacement === 'transform' && isDrawer && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
 }

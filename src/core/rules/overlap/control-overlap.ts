@@ -1,7 +1,7 @@
 import { sizeText } from '../../geometry/format.js';
 import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
-import { hangsFromControl, isLaidOverPage } from '../../intent/overlays.js';
+import { fillsScreen, hangsFromControl, isDismissible, isLaidOverPage } from '../../intent/overlays.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { displacementOf } from '../../layout/displace.js';
 import { areAlternatives, areShingled } from '../../intent/stacks.js';
@@ -13,7 +13,8 @@ import { areApart } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
 import { FLAG_FIELD, FLAG_REPLACED } from '../../layout/snapshot.js';
 import { passOneAnother } from '../../layout/sticking.js';
-import { fixedRoot } from '../../layout/viewport-layer.js';
+import { fixedRoot, isFixed } from '../../layout/viewport-layer.js';
+import type { NodeIndex } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
 import { capital, nameOf, onScreen } from '../../sightings/words.js';
@@ -67,7 +68,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if (isLaidOverPage(scene, control.node, other.node)) return null;
   if (hangsFromControl(scene, control.node, other.node) || hangsFromControl(scene, other.node, control.node))
     return null;
-  if (fixedRoot(view, control.node) !== fixedRoot(view, other.node)) return null;
+  if (isFixed(view, control.node) !== isFixed(view, other.node)) return null;
+  if (isPassing(scene, control.node, other.node) || isPassing(scene, other.node, control.node)) return null;
   if (passOneAnother(view, control.node, other.node)) return null;
   if (isFreedInScroller(view, other.node, common, control.node, control.shown!)) return null;
   if (isFreedInScroller(view, control.node, common, other.node, other.shown!)) return null;
@@ -76,6 +78,13 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if (!found) return null;
   const [upper, lower] = stacked(control, other);
   return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower, common) };
+}
+
+/** Whether something fixed to the screen lies over another such thing for a while, and is sent away by a visitor. */
+function isPassing(scene: Scene, i: NodeIndex, other: NodeIndex): boolean {
+  const { view } = scene;
+  if (!isFixed(view, i) || fixedRoot(view, i) === fixedRoot(view, other)) return false;
+  return isDismissible(scene, i, other) || fillsScreen(scene, i, other);
 }
 
 function onText(scene: Scene, control: Ink, text: Ink, common: Rect): boolean {

@@ -9,7 +9,7 @@ import {
   isMark,
   isMarkAtCorner,
 } from '../../intent/overlays.js';
-import { isEmblem, isPartOfPicture } from '../../intent/emblems.js';
+import { isEmblem, isLogo, isPartOfPicture } from '../../intent/emblems.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
 import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js';
 import { isSymbols } from '../../intent/typography.js';
@@ -56,8 +56,7 @@ const SLIGHT_HEIGHT_SHARE = 0.12;
 const SLIGHT_CONTROL_SHARE = 0.12;
 /** Smaller corners hide what a box does, CSS px. */
 const LEAST_RADIUS = 8;
-/** A picture no higher than this is a logo, CSS px, of which less may be hidden: on others something may be stuck. */
-const LOGO_HEIGHT = 64;
+/** Of a logo less may be hidden: on other pictures something may be stuck. */
 const LEAST_LOGO_SHARE = 0.08;
 /** Of a picture, what another one in its place hides. */
 const IN_PLACE = 0.9;
@@ -235,6 +234,8 @@ function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
 const MARK_SHARE = 0.12;
+/** Of letters under a large drawing, between whose parts others are seen. */
+const DRAWING_SHARE = 0.2;
 /** Boxes of signs have room round them, CSS px. */
 const LEAST_MARK = 3;
 
@@ -271,7 +272,7 @@ function isLaidOnOwnText(scene: Scene, ink: Ink, cover: Cover): boolean {
 }
 
 function movesWith(view: SnapshotView, a: NodeIndex, b: NodeIndex): boolean {
-  return fixedRoot(view, a) === fixedRoot(view, b) && stickyRoot(view, a) === stickyRoot(view, b);
+  return isFixed(view, a) === isFixed(view, b) && stickyRoot(view, a) === stickyRoot(view, b);
 }
 
 /** A control with a box of its own, or something in one. */
@@ -290,10 +291,7 @@ function isLost(
   controlShare = LEAST_CONTROL_SHARE,
 ): boolean {
   if (ink.kind === 'picture')
-    return (
-      area(common) >=
-      (ink.full.height <= LOGO_HEIGHT ? LEAST_LOGO_SHARE : LEAST_CONTROL_SHARE) * area(ink.full)
-    );
+    return area(common) >= (isLogo(view, ink.node) ? LEAST_LOGO_SHARE : LEAST_CONTROL_SHARE) * area(ink.full);
   if (ink.kind === 'control') return area(common) >= controlShare * area(ink.full);
   const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
   return (
@@ -312,12 +310,18 @@ const asDoubt = ({ cover, ink, common }: Spot): Doubt => ({
 
 /** What a look showed to be hidden, CSS px²; null where nobody looked. */
 function lookedAt(view: SnapshotView, spot: Spot): number | null {
-  const { node } = spot.cover;
-  const isSign = spot.doubt === 'mark' || isSmallPicture(view, node) || isMadeOfBorders(view, node);
+  return hiddenInk(view, asDoubt(spot), shareHiddenBy(view, spot));
+}
+
+/** Of the ink in a spot, what has to be hidden; undefined for what is asked of any box. */
+function shareHiddenBy(view: SnapshotView, { cover, ink, doubt }: Spot): number | undefined {
+  const { node } = cover;
+  if (isLargeDrawing(view, node)) return DRAWING_SHARE;
   // Where badges are put, a sign may touch a letter.
-  return isSign && !isMarkAtCorner(sceneOf(view), spot.ink.node, spot.cover)
-    ? hiddenInk(view, asDoubt(spot), MARK_SHARE)
-    : hiddenInk(view, asDoubt(spot));
+  if (isMarkAtCorner(sceneOf(view), ink.node, cover)) return undefined;
+  return doubt === 'mark' || isSmallPicture(view, node) || isMadeOfBorders(view, node)
+    ? MARK_SHARE
+    : undefined;
 }
 
 /** What looks showed to be hidden, each once, CSS px². */
