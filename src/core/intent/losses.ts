@@ -60,6 +60,12 @@ const losses = perSnapshot((view): Loss[] => {
   return found;
 });
 
+/** What is cut off a box by something that isn't made to hide it; null where nothing is. @param box as an ink that is no text */
+export function boxLossOf(scene: Scene, box: Ink): Loss | null {
+  const loss = lossAlong(scene, box, 'x') ?? lossAlong(scene, box, 'y');
+  return loss && !isMeant(scene, loss) && scene.isOnPage(box.full, box.node) ? loss : null;
+}
+
 const NONE: readonly Loss[] = [];
 
 function lossesTo(scene: Scene, ink: Ink): readonly Loss[] {

@@ -12,6 +12,7 @@ import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
+import { cutBoxes } from '../../sightings/cut-boxes.js';
 import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
 import { chainTo, tooLowFor } from '../../sightings/too-low.js';
 import { boxesOnParts, wordsOnParts } from '../../sightings/words-on-parts.js';
@@ -65,6 +66,7 @@ export const boxOverflow: Rule = {
       ...boxesOverNeighbours(scene, render, atFault),
       ...wordsOnParts(scene, render, atFault),
       ...boxesOnParts(scene, render, new Set([...atFault, ...told])),
+      ...cutBoxes(scene, render),
       ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
     ];
   },

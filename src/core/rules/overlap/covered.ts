@@ -22,7 +22,7 @@ import { isVertical } from '../../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
-import { FLAG_CONTROL, FLAG_PICTURE } from '../../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE, FLAG_PLAYER } from '../../layout/snapshot.js';
 import { perSnapshot, perStyle } from '../../layout/memo.js';
 import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
@@ -223,6 +223,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
 /** Whether a picture is one that has to be seen whole, and what lies over it is no part of it and no other picture in its place. */
 function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean {
   const { view } = scene;
+  if (view.has(node, FLAG_PLAYER)) return hidesKeys(full, cover);
   if (!isEmblem(view, node) || isPartOfPicture(scene, node, cover.node)) return false;
   const common = intersect(cover.rect, full);
   return (
@@ -230,6 +231,17 @@ function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean
     !isMark(cover) &&
     !(view.has(cover.node, FLAG_PICTURE) && area(common) >= IN_PLACE * area(full))
   );
+}
+
+/** The keys of a player stand along its foot, CSS px; of these so much has to be hidden. */
+const KEYS_HEIGHT = 40;
+const LEAST_OF_KEYS = 0.3;
+
+function hidesKeys(player: Rect, cover: Cover): boolean {
+  const height = Math.min(KEYS_HEIGHT, player.height);
+  const keys = { ...player, y: player.y + player.height - height, height };
+  const common = intersect(cover.rect, keys);
+  return common !== null && area(common) >= LEAST_OF_KEYS * area(keys);
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
@@ -290,6 +302,8 @@ function isLost(
   heightShare = LEAST_HEIGHT_SHARE,
   controlShare = LEAST_CONTROL_SHARE,
 ): boolean {
+  // What of it counts was held against the cover before.
+  if (ink.kind === 'picture' && view.has(ink.node, FLAG_PLAYER)) return true;
   if (ink.kind === 'picture')
     return area(common) >= (isLogo(view, ink.node) ? LEAST_LOGO_SHARE : LEAST_CONTROL_SHARE) * area(ink.full);
   if (ink.kind === 'control') return area(common) >= controlShare * area(ink.full);
