@@ -1,13 +1,24 @@
-import { setTimeout } from 'node:timers/promises';
+import { jest } from '@jest/globals';
 import type { CDPSession } from 'puppeteer-core';
 import { FramePump } from '../../src/engine/chromium/frame-pump.js';
+
+// A clock of its own: how often frames come must not hang on how busy the machine is.
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+/** What some work comes to, with the clock going on for so many ms. */
+async function after<T>(ms: number, work: Promise<T>): Promise<T> {
+  const [found] = await Promise.all([work, jest.advanceTimersByTimeAsync(ms)]);
+  return found;
+}
 
 /** A tab that makes a frame in a millisecond, and keeps whether each was to be painted. */
 function tab(fails = false) {
   const painted: boolean[] = [];
   const send = async (method: string, { noDisplayUpdates }: { noDisplayUpdates: boolean }) => {
     expect(method).toBe('HeadlessExperimental.beginFrame');
-    await setTimeout(1);
+    await pause(1);
     painted.push(!noDisplayUpdates);
     if (fails) throw new Error('the frame was not made');
     return { hasDamage: false };
@@ -20,9 +31,13 @@ test('frames come one after another while somebody waits for them, and unpainted
   pump.start();
   pump.start();
   const before = painted.length;
-  expect(await pump.during(() => setTimeout(120, 'done'))).toBe('done');
+  const work = async () => {
+    await pause(120);
+    return 'done';
+  };
+  expect(await after(120, pump.during(work))).toBe('done');
   const during = painted.length - before;
-  await setTimeout(120);
+  await jest.advanceTimersByTimeAsync(120);
   const idle = painted.length - before - during;
   pump.stop();
   // As often as a screen has them, when nobody waits.
@@ -34,14 +49,13 @@ test('frames come one after another while somebody waits for them, and unpainted
 test('they are painted for who wants to see them, and for nobody after that', async () => {
   const { painted, pump } = tab();
   pump.start();
-  await expect(
-    pump.during(async () => {
-      await setTimeout(30);
-      throw new Error('no picture');
-    }, true),
-  ).rejects.toThrow('no picture');
+  const failing = async () => {
+    await pause(30);
+    throw new Error('no picture');
+  };
+  await after(30, expect(pump.during(failing, true)).rejects.toThrow('no picture'));
   expect(painted).toContain(true);
-  await setTimeout(40);
+  await jest.advanceTimersByTimeAsync(40);
   pump.stop();
   expect(painted.at(-1)).toBe(false);
 });
@@ -51,13 +65,16 @@ test('what is read frame by frame is painted until the reader stops', async () =
   pump.start();
   async function* numbers() {
     for (let i = 0; ; i++) {
-      await setTimeout(15);
+      await pause(15);
       yield i;
     }
   }
-  for await (const i of pump.through(numbers())) if (i === 2) break;
+  const read = async () => {
+    for await (const i of pump.through(numbers())) if (i === 2) break;
+  };
+  await after(45, read());
   expect(painted).toContain(true);
-  await setTimeout(40);
+  await jest.advanceTimersByTimeAsync(40);
   pump.stop();
   expect(painted.at(-1)).toBe(false);
 });
@@ -65,11 +82,14 @@ test('what is read frame by frame is painted until the reader stops', async () =
 test('a frame that is refused, as while a tab changes its document, does not end them; stopping does', async () => {
   const { painted, pump } = tab(true);
   pump.start();
-  await pump.during(() => setTimeout(100));
+  await after(
+    100,
+    pump.during(() => pause(100)),
+  );
   expect(painted.length).toBeGreaterThan(1);
   pump.stop();
-  await setTimeout(30);
+  await jest.advanceTimersByTimeAsync(30);
   const { length } = painted;
-  await setTimeout(60);
+  await jest.advanceTimersByTimeAsync(60);
   expect(painted).toHaveLength(length);
 });
