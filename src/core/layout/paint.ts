@@ -82,7 +82,8 @@ const hasShadow = perStyle((view, i): boolean => {
   return shadow !== '' && shadow !== 'none' && !/inset/.test(shadow);
 });
 
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
+/** The sides of a box, in the order in which CSS has them. */
+export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 /** Of each side, whether a border there is seen. */
 const seenBorders = perStyle((view, i) =>

@@ -2,7 +2,7 @@ import { px } from '../geometry/format.js';
 import { intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
 import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { isDrawn } from '../layout/paint.js';
+import { isDrawn, SIDES } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
@@ -70,8 +70,6 @@ function holdsWords(scene: Scene, i: NodeIndex, within: Rect): boolean {
 
 /** Less than this apart, two edges are one. */
 const FLUSH_PX = 2;
-
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 /**
  * Put into a bordered box so that it lies along three of its sides, and past the fourth: what fills a scale, more than the whole of

@@ -1,11 +1,11 @@
 import { px } from '../geometry/format.js';
-import { outAlong, outOf } from '../geometry/rect.js';
+import { outAlong, outOf, sizeAlong } from '../geometry/rect.js';
 import { boxLossOf, lossesOf } from '../intent/losses.js';
 import type { Loss } from '../intent/loss.js';
 import { isDecoration } from '../intent/decoration.js';
 import { displacementOf } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { hasBorderAt } from '../layout/paint.js';
+import { hasBorderAt, SIDES } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -25,7 +25,8 @@ export function cutBoxes(scene: Scene, render: RenderView): Sighting[] {
   const lost = new Set(lossesOf(scene).map(({ ink }) => ink.node));
   const found = bordered(scene).flatMap((ink) => {
     const loss = boxLossOf(scene, ink);
-    return loss && isEdgeGone(scene, loss) && !holdsLost(scene, ink.node, lost)
+    // Nearly all boxes are whole.
+    return loss && isEdgeGone(scene, loss) && holdsWords(scene, ink) && !holdsLost(scene, ink.node, lost)
       ? [{ loss, culprit: outermostPast(scene, loss) }]
       : [];
   });
@@ -42,7 +43,7 @@ export function cutBoxes(scene: Scene, render: RenderView): Sighting[] {
   });
 }
 
-/** Boxes in their place, with a border on all sides, that hold words. */
+/** Boxes in their place, with a border on all sides. */
 function bordered(scene: Scene): Ink[] {
   const { view } = scene;
   const found: Ink[] = [];
@@ -61,20 +62,17 @@ function bordered(scene: Scene): Ink[] {
       shown: full,
       rank: scene.order.box[i]!,
     };
-    if (scene.inksIn(full).some(({ kind, node }) => kind === 'text' && scene.contains(i, node)))
-      found.push(ink);
+    found.push(ink);
   }
   return found;
 }
-
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 /** Lower boxes, as tabs are, may stand on the edge that cuts their lower border off, CSS px. */
 const LEAST_HEIGHT = 80;
 
 /** Whether one side of a box is gone, border and all, and the most of it is left. */
 function isEdgeGone({ view }: Scene, { ink, cutter, axis, px: lost }: Loss): boolean {
-  const size = axis === 'x' ? ink.full.width : ink.full.height;
+  const size = sizeAlong(ink.full, axis);
   if (lost > MOST_SHARE * size || (axis === 'y' && size < LEAST_HEIGHT)) return false;
   const out = outOf(ink.full, view.paddingBox(cutter));
   const borders = view.borders(ink.node);
@@ -88,6 +86,10 @@ function outermostPast({ view }: Scene, { ink, cutter, axis, px: lost }: Loss): 
   for (let at = ink.node; at > cutter; at = view.containingElement(at))
     if (outAlong(view.box(at), window, axis) >= lost - 2) found = at;
   return found;
+}
+
+function holdsWords(scene: Scene, { node, full }: Ink): boolean {
+  return scene.inksIn(full).some((ink) => ink.kind === 'text' && scene.contains(node, ink.node));
 }
 
 function holdsLost(scene: Scene, i: NodeIndex, lost: ReadonlySet<NodeIndex>): boolean {

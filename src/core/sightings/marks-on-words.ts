@@ -1,7 +1,7 @@
 import { isSymbols } from '../intent/typography.js';
 import { controlAround } from '../layout/ancestors.js';
 import { displacedRoot } from '../layout/displace.js';
-import { hasBorderAt, isOpaque } from '../layout/paint.js';
+import { hasBorderAt, isOpaque, SIDES } from '../layout/paint.js';
 import { isUpright } from '../layout/rotation.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { FLAG_PICTURE, FLAG_PICTURE_CONTENT } from '../layout/snapshot.js';
@@ -54,7 +54,7 @@ function drawnSignsOf(scene: Scene): Cover[] {
 }
 
 function drawsBordersAlone(view: SnapshotView, i: NodeIndex): boolean {
-  const isBordered = (['top', 'right', 'bottom', 'left'] as const).some((side) => hasBorderAt(view, i, side));
+  const isBordered = SIDES.some((side) => hasBorderAt(view, i, side));
   return isBordered && view.linesOf(i).length === 0 && !isOpaque(view, i);
 }
 

@@ -8,7 +8,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { isOpaque } from '../layout/paint.js';
+import { isOpaque, SIDES } from '../layout/paint.js';
 import { perStyle } from '../layout/memo.js';
 import { isUpright } from '../layout/rotation.js';
 import type { Ink, Scene } from '../layout/scene.js';
@@ -93,7 +93,6 @@ function strokesOf({ view, painted, opacity, order, clips }: Scene): Stroke[] {
   return found;
 }
 
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 const drawnSides = perStyle((view, i) =>
   SIDES.map((side) => alphaOf(view.style(i, `border-${side}-color`)) >= 0.5),
 );
