@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import { controlAround } from '../layout/ancestors.js';
-import { commonAncestor } from '../layout/displace.js';
+import { commonAncestor, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ORNAMENT, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -10,6 +10,8 @@ const MOST_WIDTH = 280;
 const MOST_HEIGHT = 160;
 /** A smaller one is a sign. */
 const LEAST_SIDE = 16;
+/** Less makes up for a border, CSS px. */
+const LEAST_PULL = 2;
 /** Of what holds a picture and what lies on it, it fills so much where that is a part of it. */
 const FILLED = 0.5;
 
@@ -34,4 +36,9 @@ export function isPartOfPicture(scene: Scene, picture: NodeIndex, other: NodeInd
   const holder = view.box(commonAncestor(scene, picture, other));
   const filled = intersect(view.box(picture), holder);
   return filled !== null && area(filled) >= FILLED * area(holder);
+}
+
+/** Whether one of two that stand beside one another was pulled over the other by a margin, as faces in a pile are. */
+export function areOverlaidBySides({ view }: Scene, a: NodeIndex, b: NodeIndex): boolean {
+  return view.parent(a) === view.parent(b) && [a, b].some((i) => pullsAside(view, i) >= LEAST_PULL);
 }

@@ -8,7 +8,7 @@ import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { overlapCulprit } from './culprit.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
-import { isEmblem, isPartOfPicture } from '../intent/emblems.js';
+import { isLogo, isPartOfPicture } from '../intent/emblems.js';
 import { byCulprit } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
 import { isSmallPicture } from './marks-on-words.js';
@@ -21,7 +21,7 @@ const ROOM_IN_CONTROL = 12;
 /** A sign fills less of the place of the words than a ground does. */
 const MOST_OF_PLACE = 0.5;
 /** Of a logo, which may be all of one colour: letters fill a quarter of their own place. */
-const LEAST_EMBLEM_SHARE = 0.08;
+const LEAST_LOGO_SHARE = 0.08;
 /** A larger one is a picture, CSS px². */
 const MOST_SIGN = 600;
 /** Signs stand beside so many lines of words; what more of them stand on is a picture. */
@@ -62,7 +62,7 @@ const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
       if (below.rank >= ink.rank || below.kind !== 'picture' || view.has(below.node, FLAG_CONTROL)) continue;
       const isOwn = control >= 0 && scene.contains(control, below.node);
       const isOnSign = control >= 0 && isSmallPicture(view, below.node);
-      if (isOwn || !(isOnSign || isOnEmblem(scene, ink, below.node))) continue;
+      if (isOwn || !(isOnSign || isOnLogo(scene, ink, below.node))) continue;
       const common = intersect(below.shown!, ink.shown);
       if (common)
         found.push({
@@ -102,8 +102,8 @@ export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[]
 
 /** Whether a look has shown letters on the sign. */
 function isOnSign(view: SnapshotView, { doubt }: SignUnderWords): boolean {
-  const least = isEmblem(view, doubt.under) ? LEAST_EMBLEM_SHARE : LEAST_SHARE;
-  const most = isEmblem(view, doubt.under) ? Infinity : Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area));
+  const least = isLogo(view, doubt.under) ? LEAST_LOGO_SHARE : LEAST_SHARE;
+  const most = isLogo(view, doubt.under) ? Infinity : Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area));
   const hidden = hiddenInk(view, doubt, least, most);
   return hidden !== null && hidden > 0;
 }
@@ -127,9 +127,9 @@ function keepsRoom(view: SnapshotView, i: NodeIndex): boolean {
 }
 
 /** Whether words lie on a logo or the like, and are no part of it. */
-function isOnEmblem(scene: Scene, ink: Ink, picture: NodeIndex): boolean {
+function isOnLogo(scene: Scene, ink: Ink, picture: NodeIndex): boolean {
   const { view } = scene;
-  if (!isEmblem(view, picture) || isDecoration(scene, picture) || isPartOfPicture(scene, picture, ink.node))
+  if (!isLogo(view, picture) || isDecoration(scene, picture) || isPartOfPicture(scene, picture, ink.node))
     return false;
   return stayingRoot(view, picture) === stayingRoot(view, ink.node);
 }

@@ -1,4 +1,4 @@
-import { isEmblem, isPartOfPicture } from '../../../src/core/intent/emblems.js';
+import { areOverlaidBySides, isEmblem, isPartOfPicture } from '../../../src/core/intent/emblems.js';
 import { sceneOf } from '../../../src/core/layout/scene.js';
 import { FLAG_CONTROL, FLAG_ORNAMENT, FLAG_PICTURE } from '../../../src/core/layout/snapshot.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
@@ -36,4 +36,14 @@ test('what stands in a box that the picture fills is a part of it', () => {
   };
   expect(isPart(160)).toBe(true);
   expect(isPart(380)).toBe(false);
+});
+
+test('faces in a pile are pulled over one another by a margin', () => {
+  const isPiled = (margin: number) => {
+    const more: Node = { tag: 'b', id: 'more', box: [128, 0, 40, 40], margin: [0, 0, 0, margin] };
+    const { view, at } = found({ tag: 'div', box: [0, 0, 300, 60], children: [picture(140, 40), more] });
+    return areOverlaidBySides(sceneOf(view), at('picture'), at('more'));
+  };
+  expect(isPiled(-12)).toBe(true);
+  expect(isPiled(0)).toBe(false);
 });

@@ -9,7 +9,7 @@ import {
   isMark,
   isMarkAtCorner,
 } from '../../intent/overlays.js';
-import { isEmblem, isLogo, isPartOfPicture } from '../../intent/emblems.js';
+import { areOverlaidBySides, isEmblem, isLogo, isPartOfPicture } from '../../intent/emblems.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
 import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js';
 import { isSymbols } from '../../intent/typography.js';
@@ -225,6 +225,7 @@ function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean
   const { view } = scene;
   if (view.has(node, FLAG_PLAYER)) return hidesKeys(full, cover);
   if (!isEmblem(view, node) || isPartOfPicture(scene, node, cover.node)) return false;
+  if (areOverlaidBySides(scene, node, cover.node)) return false;
   const common = intersect(cover.rect, full);
   return (
     common !== null &&
