@@ -64,7 +64,8 @@ function isPutThere(scene: Scene, i: NodeIndex): boolean {
   return !(isGrownInPlace(view, i) && holdsWords(scene, i, view.box(i)));
 }
 
-function holdsWords(scene: Scene, i: NodeIndex, within: Rect): boolean {
+/** Whether words that stand in an element are seen within a rectangle. */
+export function holdsWords(scene: Scene, i: NodeIndex, within: Rect): boolean {
   return scene.inksIn(within).some(({ kind, node }) => kind === 'text' && scene.contains(i, node));
 }
 

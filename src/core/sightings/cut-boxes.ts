@@ -9,6 +9,7 @@ import { hasBorderAt, SIDES } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
+import { holdsWords } from './box-out-of-box.js';
 import { byCulprit } from './by-culprit.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { onScreen, shortName, sideWords } from './words.js';
@@ -26,7 +27,10 @@ export function cutBoxes(scene: Scene, render: RenderView): Sighting[] {
   const found = bordered(scene).flatMap((ink) => {
     const loss = boxLossOf(scene, ink);
     // Nearly all boxes are whole.
-    return loss && isEdgeGone(scene, loss) && holdsWords(scene, ink) && !holdsLost(scene, ink.node, lost)
+    return loss &&
+      isEdgeGone(scene, loss) &&
+      holdsWords(scene, ink.node, ink.full) &&
+      !holdsLost(scene, ink.node, lost)
       ? [{ loss, culprit: outermostPast(scene, loss) }]
       : [];
   });
@@ -86,10 +90,6 @@ function outermostPast({ view }: Scene, { ink, cutter, axis, px: lost }: Loss): 
   for (let at = ink.node; at > cutter; at = view.containingElement(at))
     if (outAlong(view.box(at), window, axis) >= lost - 2) found = at;
   return found;
-}
-
-function holdsWords(scene: Scene, { node, full }: Ink): boolean {
-  return scene.inksIn(full).some((ink) => ink.kind === 'text' && scene.contains(node, ink.node));
 }
 
 function holdsLost(scene: Scene, i: NodeIndex, lost: ReadonlySet<NodeIndex>): boolean {

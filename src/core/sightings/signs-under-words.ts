@@ -61,13 +61,13 @@ const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
     for (const below of scene.inksIn(ink.shown)) {
       if (below.rank >= ink.rank || below.kind !== 'picture' || view.has(below.node, FLAG_CONTROL)) continue;
       const isOwn = control >= 0 && scene.contains(control, below.node);
-      const isOnSign = control >= 0 && isSmallPicture(view, below.node);
-      if (isOwn || !(isOnSign || isOnLogo(scene, ink, below.node))) continue;
+      const isSmall = control >= 0 && isSmallPicture(view, below.node);
+      if (isOwn || !(isSmall || isOnLogo(scene, ink, below.node))) continue;
       const common = intersect(below.shown!, ink.shown);
       if (common)
         found.push({
           ink,
-          culprit: isOnSign ? below.node : overlapCulprit(scene, ink, below, common),
+          culprit: isSmall ? below.node : overlapCulprit(scene, ink, below, common),
           doubt: { cover: ink.node, under: below.node, area: common, byWords: true, sign: 'picture' },
         });
     }
@@ -102,9 +102,9 @@ export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[]
 
 /** Whether a look has shown letters on the sign. */
 function isOnSign(view: SnapshotView, { doubt }: SignUnderWords): boolean {
-  const least = isLogo(view, doubt.under) ? LEAST_LOGO_SHARE : LEAST_SHARE;
-  const most = isLogo(view, doubt.under) ? Infinity : Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area));
-  const hidden = hiddenInk(view, doubt, least, most);
+  const hidden = isLogo(view, doubt.under)
+    ? hiddenInk(view, doubt, LEAST_LOGO_SHARE)
+    : hiddenInk(view, doubt, LEAST_SHARE, Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area)));
   return hidden !== null && hidden > 0;
 }
 

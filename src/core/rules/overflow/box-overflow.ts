@@ -5,7 +5,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
-import { hasBorderAt, isDrawn, isOpaque } from '../../layout/paint.js';
+import { hasBorderAt, isDrawn, isOpaque, SIDES } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -132,7 +132,7 @@ function isCrossedByBorder(view: SnapshotView, shown: Rect, box: NodeIndex): boo
   const within = intersect(shown, around);
   if (!within) return false;
   const out = outOf(shown, around);
-  return (['top', 'right', 'bottom', 'left'] as const).some((side) => {
+  return SIDES.some((side) => {
     const inside = /top|bottom/.test(side) ? within.height : within.width;
     return Math.min(out[side], inside) >= LEAST_EITHER_SIDE && hasBorderAt(view, box, side);
   });

@@ -6,10 +6,8 @@ import {
   hangsFromControl,
   isDismissible,
   isLaidOverPage,
-  isMark,
   isMarkAtCorner,
 } from '../../intent/overlays.js';
-import { areOverlaidBySides, isEmblem, isLogo, isPartOfPicture } from '../../intent/emblems.js';
 import { isEllipsisMark } from '../../intent/shortened.js';
 import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js';
 import { isSymbols } from '../../intent/typography.js';
@@ -22,7 +20,7 @@ import { isVertical } from '../../layout/text-ink.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
-import { FLAG_CONTROL, FLAG_PICTURE, FLAG_PLAYER } from '../../layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { perSnapshot, perStyle } from '../../layout/memo.js';
 import { isUpright } from '../../layout/rotation.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
@@ -30,6 +28,7 @@ import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { coveredAnchors } from '../../sightings/covered-anchors.js';
 import { coveredColumns } from '../../sightings/covered-columns.js';
 import { isLargeDrawing, isSmallPicture, marksOnWords } from '../../sightings/marks-on-words.js';
+import { hidesPicture } from '../../sightings/hidden-pictures.js';
 import { inksAtScrollEnds } from '../../sightings/covered-scrollers.js';
 import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
@@ -56,10 +55,6 @@ const SLIGHT_HEIGHT_SHARE = 0.12;
 const SLIGHT_CONTROL_SHARE = 0.12;
 /** Smaller corners hide what a box does, CSS px. */
 const LEAST_RADIUS = 8;
-/** Of a logo less may be hidden: on other pictures something may be stuck. */
-const LEAST_LOGO_SHARE = 0.08;
-/** Of a picture, what another one in its place hides. */
-const IN_PLACE = 0.9;
 /** Up to here it may be meant. */
 const MILD_SHARE = 0.4;
 
@@ -167,7 +162,7 @@ type Meeting = 'boxes' | 'at-end' | 'mark';
 
 function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | null {
   const { view } = scene;
-  if (ink.kind === 'picture' && (as !== 'boxes' || !isLostPicture(scene, ink, cover))) return null;
+  if (ink.kind === 'picture' && (as !== 'boxes' || !hidesPicture(scene, ink, cover))) return null;
   if (isDecoration(scene, ink.node)) return null;
   const isWithin = scene.contains(cover.node, ink.node);
   const isAround = scene.contains(ink.node, cover.node);
@@ -218,31 +213,6 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const misplaced = Math.max(sunk, held);
   const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
   return { cover, ink, common, culprit, doubt: settled };
-}
-
-/** Whether a picture is one that has to be seen whole, and what lies over it is no part of it and no other picture in its place. */
-function isLostPicture(scene: Scene, { node, full }: Ink, cover: Cover): boolean {
-  const { view } = scene;
-  if (view.has(node, FLAG_PLAYER)) return hidesKeys(full, cover);
-  if (!isEmblem(view, node) || isPartOfPicture(scene, node, cover.node)) return false;
-  if (areOverlaidBySides(scene, node, cover.node)) return false;
-  const common = intersect(cover.rect, full);
-  return (
-    common !== null &&
-    !isMark(cover) &&
-    !(view.has(cover.node, FLAG_PICTURE) && area(common) >= IN_PLACE * area(full))
-  );
-}
-
-/** The keys of a player stand along its foot, CSS px; of these so much has to be hidden. */
-const KEYS_HEIGHT = 40;
-const LEAST_OF_KEYS = 0.3;
-
-function hidesKeys(player: Rect, cover: Cover): boolean {
-  const height = Math.min(KEYS_HEIGHT, player.height);
-  const keys = { ...player, y: player.y + player.height - height, height };
-  const common = intersect(cover.rect, keys);
-  return common !== null && area(common) >= LEAST_OF_KEYS * area(keys);
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
@@ -303,10 +273,8 @@ function isLost(
   heightShare = LEAST_HEIGHT_SHARE,
   controlShare = LEAST_CONTROL_SHARE,
 ): boolean {
-  // What of it counts was held against the cover before.
-  if (ink.kind === 'picture' && view.has(ink.node, FLAG_PLAYER)) return true;
-  if (ink.kind === 'picture')
-    return area(common) >= (isLogo(view, ink.node) ? LEAST_LOGO_SHARE : LEAST_CONTROL_SHARE) * area(ink.full);
+  // What counts of a picture was held against the cover before (`hidesPicture`).
+  if (ink.kind === 'picture') return true;
   if (ink.kind === 'control') return area(common) >= controlShare * area(ink.full);
   const [across, along] = isVertical(view, ink.node) ? (['x', 'y'] as const) : (['y', 'x'] as const);
   return (
