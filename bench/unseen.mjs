@@ -1,11 +1,12 @@
 // How well the rules do on pages and mistakes that nobody tuned them for. From a seed, mistakes are planted into complete pages, one at a
 // time, each at a random element that it can happen to; what each harms is counted in pixels (unseen/oracle.mjs), and what harms nothing
-// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--youngest] [--newest] [--sheets] [--collection]`;
-// with `--sheets` the mistakes are made in the pages' own style sheets, with `--collection` in the correct pages of bench/pages. Rules are developed on seeds 1 to 10; a
+// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--youngest] [--newest] [--sheets] [--any] [--collection]`;
+// with `--sheets` the mistakes are made in the pages' own style sheets, with `--any` any property may be wrong, with `--collection` in the correct pages of bench/pages. Rules are developed on seeds 1 to 10; a
 // figure counts when its seed was drawn after the last change.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import pLimit from 'p-limit';
 import { dirname, resolve } from 'node:path';
+import { ANY_PROPERTY } from './unseen/any-property.mjs';
 import { declarations, mistaken } from './unseen/declarations.mjs';
 import { describe, installPaths } from './unseen/describe.mjs';
 import { harmsOf, load, placeOf, seen, SIZES, startOracle } from './unseen/oracle.mjs';
@@ -22,6 +23,7 @@ const seed = Number(option('seed', '1'));
 const wanted = Number(option('count', '60'));
 const only = option('only', null);
 const isInSheets = process.argv.includes('--sheets');
+const operators = process.argv.includes('--any') ? ANY_PROPERTY : OPERATORS;
 const out = option('out', `.setup/unseen-${seed}.json`);
 const cache = resolve(option('cache', '.setup/unseen'));
 
@@ -95,7 +97,7 @@ function drawnInSheet(original) {
 
 /** @returns a mistake at one element; undefined where the operator fits none */
 function drawnAtElement(original) {
-  const operator = random.pick(OPERATORS);
+  const operator = random.pick(operators);
   const fitting = original.elements.filter((element) => operator.fits(element));
   if (fitting.length === 0 || (only !== null && operator.name !== only)) return undefined;
   const element = random.pick(fitting);

@@ -248,6 +248,7 @@ export class StyleReader {
     }
     if (isItem) {
       read('flex-shrink');
+      read('flex-grow');
       read('order');
     }
     if (display.startsWith('inline')) read('vertical-align');
@@ -272,6 +273,7 @@ export class StyleReader {
     const hasSize = display !== 'inline' || facts.isReplaced;
     const declared = [
       ...(hasSize && isItem ? ['flex-basis'] : []),
+      ...(display.endsWith('grid') ? ['grid-template-columns', 'grid-template-rows'] : []),
       ...(position !== 'static' ? OFFSETS : []),
     ];
     const isUnsized = element !== null && UNSIZED_TAGS.has(element.localName);

@@ -21,7 +21,10 @@ export const isSqueezedOut = perNode((view: SnapshotView, i: NodeIndex): boolean
     if (view.style(i, 'display') === 'table-cell') return !isNothing(view.style(i, 'width'));
   }
   const around = view.parent(i);
-  if (around < 0 || !/flex$/.test(view.style(around, 'display'))) return false;
+  if (around < 0) return false;
+  const display = view.style(around, 'display');
+  if (display.endsWith('grid')) return isInEmptyTrack(view, i, around);
+  if (!display.endsWith('flex')) return false;
   const isRow = /^row/.test(view.style(around, 'flex-direction'));
   if ((isRow ? width : height) >= NO_ROOM || !sharesRoom(view, i, isRow)) return false;
   return view.childrenOf(around).some((other) => other !== i && takesRoom(view, other, isRow));
@@ -32,8 +35,20 @@ function sharesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
   const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
   if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
   const basis = view.style(i, 'flex-basis');
-  // `flex: 1` is a share of the container, nothing of which is `0%`; a closed item has a basis of `0px`.
-  return basis === '0%' || !isNothing(basis);
+  // `flex: 1` is a share of the container, nothing of which is `0%`; a closed item has a basis of `0px` and does not grow from it.
+  return basis === '0%' || !isNothing(basis) || Number(view.style(i, 'flex-grow')) > 0;
+}
+
+/** Whether tracks beside an item take all that there is for its own, which gets a share of what is left; a closed one is `0fr`. */
+function isInEmptyTrack(view: SnapshotView, i: NodeIndex, grid: NodeIndex): boolean {
+  const { width, height } = view.contentBox(i);
+  const isRow = width < NO_ROOM;
+  if (!isRow && height >= NO_ROOM) return false;
+  const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
+  if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
+  const tracks = view.style(grid, isRow ? 'grid-template-columns' : 'grid-template-rows');
+  if (!/\dfr/.test(tracks) || EMPTY_TRACK.test(tracks.replace(LEAST_NOTHING, 'minmax('))) return false;
+  return view.childrenOf(grid).some((other) => other !== i && takesRoom(view, other, isRow));
 }
 
 function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
@@ -45,6 +60,11 @@ function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
 function holdsWords(view: SnapshotView, i: NodeIndex): boolean {
   return view.has(i, FLAG_TEXT) || view.childrenOf(i).some((child) => holdsWords(view, child));
 }
+
+/** A track that is asked to be nothing. */
+const EMPTY_TRACK = /(?<![\d.])0(?:\.0+)?(?:fr|px|%)/;
+/** One that may be nothing where there is no room for more. */
+const LEAST_NOTHING = /minmax\(0(?:px|%)?, /g;
 
 const isNothing = (value: string) => /^[\d.]+(px|%)$/.test(value) && Number.parseFloat(value) < NO_ROOM;
 const isShareLessPx = (value: string) => /^calc\([\d.]+% - [\d.]+px\)$/.test(value);

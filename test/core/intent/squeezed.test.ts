@@ -37,6 +37,25 @@ test.each<[string, boolean]>([
   expect(found).toBe(false);
 });
 
+test('an item that grows from nothing takes what is left, and nothing is', () => {
+  expect(isLost({ width: 'auto', 'flex-basis': '0px', 'flex-grow': '1' })).toBe(true);
+  expect(isLost({ width: '0px', 'flex-basis': '0px', 'flex-grow': '1' })).toBe(false);
+});
+
+test.each<[string, string, boolean]>([
+  ['its share of what is left', '160px minmax(0px, 1fr)', true],
+  ['its share, as long as its words let it', '160px 1fr', true],
+  ['no share', '1fr 0fr', false],
+  ['no share, however written', '1fr minmax(0px, 0fr)', false],
+  ['a track of nothing', '1fr 0px', false],
+  ['a track of a part of a px', '160px 0.5fr', true],
+  ['tracks of their own', '160px 240px', false],
+])('in a grid, %s: %s', (_, tracks, expected) => {
+  expect(isLost({ width: 'auto' }, beside(160), { display: 'grid', 'grid-template-columns': tracks })).toBe(
+    expected,
+  );
+});
+
 test('a share of the container less more than that, and a cell of a table without a width of its own', () => {
   expect(isLost({ width: 'calc(100% - 330px)' }, beside(160), { display: 'block' })).toBe(true);
   expect(isLost({ width: 'auto', display: 'table-cell' }, beside(160), { display: 'table-row' })).toBe(true);
