@@ -25,7 +25,7 @@ export class LookMemory {
 function keyOf(view: SnapshotView, { cover, under, area, cuts, byWords, sign, passing }: Doubt): string {
   if (passing) return `bar ${view.uid(passing.bar)}`;
   const from = (i: NodeIndex) => placeFrom(area, view.box(i));
-  const how = [cuts ? 'cuts' : '', byWords ? 'words' : '', sign ?? ''];
+  const how = [cuts ?? '', byWords ? 'words' : '', sign ?? ''];
   const places = [from(cover), from(under), area.width, area.height].flat().map((px) => Math.round(10 * px));
   return [view.uid(cover), view.uid(under), ...how, ...places].join(' ');
 }

@@ -26,6 +26,8 @@ const NO_WORDS = {
 };
 const NOTHING = { opacity: '0' };
 const NO_SHAPE = { 'border-radius': '0', 'clip-path': 'none', 'mask-image': 'none' };
+/** Open, and yet laid out by itself as what clips is: floats stay in it, and its baseline is its foot (CSS Containment 2, section 3.2). */
+const NO_EDGE = { overflow: 'visible', contain: 'layout' };
 const NO_GROUND = { 'background-image': 'none' };
 
 /** So many scroll positions of a render are looked at. */
@@ -87,7 +89,7 @@ async function lookAt(
     view,
     doubts,
     ({ cover }) => cover,
-    ({ byWords, cuts }) => (cuts ? NO_SHAPE : byWords ? NO_WORDS : NOTHING),
+    ({ cover, byWords, cuts }) => (cuts ? uncut(view, cover, cuts) : byWords ? NO_WORDS : NOTHING),
   );
   const bare = stylesOf(
     view,
@@ -129,6 +131,12 @@ async function lookAt(
       hidden: Math.max(0, ink - shown),
     };
   });
+}
+
+function uncut(view: SnapshotView, cutter: number, by: 'shape' | 'edge'): Record<string, string> {
+  if (by === 'shape') return NO_SHAPE;
+  // What clips is no wider than it has to be in a row.
+  return view.style(cutter, 'min-width') === 'auto' ? { ...NO_EDGE, 'min-width': '0' } : NO_EDGE;
 }
 
 /** As many of the doubts as fit into one picture, beginning with the largest, and that picture. */

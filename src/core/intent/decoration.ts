@@ -1,8 +1,8 @@
-import { passedDown, perStyle } from '../layout/memo.js';
+import { passedDown, perNode, perStyle } from '../layout/memo.js';
 import { controlAround } from '../layout/ancestors.js';
 import { alphaOf } from '../css/colours.js';
 import type { Scene } from '../layout/scene.js';
-import { FLAG_ARIA_HIDDEN, FLAG_TEXT } from '../layout/snapshot.js';
+import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_TEXT } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Fainter than this is not meant to be read. */
@@ -14,12 +14,19 @@ const FAINT = 0.35;
  */
 export function isDecoration(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
-  if (view.has(i, FLAG_ARIA_HIDDEN) && !isSeenHalf(scene, i)) return true;
+  if (view.has(i, FLAG_ARIA_HIDDEN) && !holdsControls(view, ariaHiddenRoot(view, i)) && !isSeenHalf(scene, i))
+    return true;
   if (scene.opacity[i]! < FAINT || isAddedForLooks(view, i)) return true;
   return view.has(i, FLAG_TEXT) && isFaint(view, i);
 }
 
 const isFaint = perStyle((view, i) => alphaOf(view.style(i, 'color')) < FAINT);
+
+/** What has links and buttons is a drawer or a dialog that is thought to be closed: where it is seen, so are they. */
+const holdsControls = perNode(
+  (view: SnapshotView, root: NodeIndex): boolean =>
+    view.has(root, FLAG_CONTROL) || view.childrenOf(root).some((child) => holdsControls(view, child)),
+);
 
 /**
  * Words that are hidden from assistive technology because others say the same to it: those that a control is seen by, or those beside

@@ -15,6 +15,8 @@ export interface Loss {
   readonly rect: Rect;
   /** Whether letters are cut at all, pixels have to tell. */
   readonly doubt?: boolean;
+  /** What is in doubt is cut at an edge of its cutter's box, and by no other shape. */
+  readonly byEdge?: boolean;
   /** A field shows a part of its placeholder. */
   readonly inField?: boolean;
   /** A shape takes away most of a picture, or more than the corners of a control; `px` is the share that is gone, of its width. */

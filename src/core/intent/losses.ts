@@ -21,6 +21,7 @@ import { FLAG_FIELD } from '../layout/snapshot.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import { acrossLines, emOf, hasDescenders, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
@@ -54,8 +55,9 @@ const losses = perSnapshot((view): Loss[] => {
     const loss = lossesTo(scene, ink).find(
       (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
-    if (!loss || isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
-    if (scene.isOnPage(ink.full, ink.node)) found.push(loss);
+    if (!loss || isDecoration(scene, ink.node) || !scene.isOnPage(ink.full, ink.node)) continue;
+    if (!isSymbols(view, ink)) found.push(loss);
+    else if (isPartOfSign(view, loss)) found.push({ ...loss, doubt: true, byEdge: true });
   }
   return found;
 });
@@ -64,6 +66,12 @@ const losses = perSnapshot((view): Loss[] => {
 export function boxLossOf(scene: Scene, box: Ink): Loss | null {
   const loss = lossAlong(scene, box, 'x') ?? lossAlong(scene, box, 'y');
   return loss && !isMeant(scene, loss) && scene.isOnPage(box.full, box.node) ? loss : null;
+}
+
+/** Of signs in a row, some are shown by design, and one of stars may lie on another, half as wide; where a sign itself has its ink, no font says. */
+function isPartOfSign(view: SnapshotView, { ink, cutter, axis, whole }: Loss): boolean {
+  if (whole || isOutOfFlow(view, cutter)) return false;
+  return axis === acrossLines(view, ink.node) || [...view.lineText(ink.line).trim()].length === 1;
 }
 
 const NONE: readonly Loss[] = [];

@@ -58,11 +58,11 @@ function isSeenCut({ view }: Scene, loss: Loss): boolean {
   return (hiddenInk(view, doubtOf(loss), LEAST_CUT_SHARE) ?? 0) >= LEAST_CUT;
 }
 
-function doubtOf({ ink, cutter, rect }: Loss): Doubt {
-  return { cover: cutter, under: ink.node, area: rect, cuts: true };
+function doubtOf({ ink, cutter, rect, byEdge }: Loss): Doubt {
+  return { cover: cutter, under: ink.node, area: rect, cuts: byEdge ? 'edge' : 'shape' };
 }
 
-/** Lines that a round corner, a `clip-path` or a mask may take a part of a letter from. */
+/** Lines that a round corner, a `clip-path` or a mask may take a part of a letter from, and signs at an edge. */
 export function cutDoubts({ view }: RenderView): Doubt[] {
   return doubtfulLosses(sceneOf(view)).map(doubtOf);
 }

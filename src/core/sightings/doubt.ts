@@ -8,8 +8,8 @@ export interface Doubt {
   readonly under: NodeIndex;
   /** CSS px of the page. */
   readonly area: Rect;
-  /** It does not lie over it: it cuts it, by its shape. */
-  readonly cuts?: boolean;
+  /** It does not lie over it: it cuts it, by its shape or at the edges of its box. */
+  readonly cuts?: 'shape' | 'edge';
   /** What lies over it are words alone, and not what they stand on. */
   readonly byWords?: boolean;
   /** What lies under them is a sign: one that is drawn in the ground of its element, or a picture. */
