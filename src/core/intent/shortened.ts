@@ -17,7 +17,7 @@ export type Shortening = 'ellipsis' | 'line-clamp';
 export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
   const { view } = scene;
   const { cutter, ink, axis } = loss;
-  if (takesThingAtEnd(scene, loss)) return null;
+  if (takesThingAtEnd(scene, loss) || cutsThroughFigure(view, loss)) return null;
   for (let at: NodeIndex = ink.node; at >= cutter && at >= 0; at = view.parent(at)) {
     const clamp = view.style(at, '-webkit-line-clamp');
     if (axis === 'y' && clamp !== '' && clamp !== 'none') return isCutThrough(loss) ? null : 'line-clamp';
@@ -26,6 +26,25 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+/** Figures that stand in a word, as in a file's name or a checksum, are none. */
+const FIGURES = /(?<!\p{L}\d*)\p{Sc}?\d[\d.,:\u00a0\u2019]*(?!\p{L}|\d)/gu;
+/** Of a text's letters, so many are its figures': then it is a price or an hour, and no name that has a number. */
+const LEAST_OF_FIGURES = 0.5;
+
+/** A price or an hour that ends within its figures says another one. */
+function cutsThroughFigure(view: SnapshotView, { ink, axis, px, rect }: Loss): boolean {
+  if (ink.kind !== 'text' || axis !== 'x') return false;
+  const words = view.lineText(ink.line).trim();
+  const figures = [...words.matchAll(FIGURES)];
+  const count = figures.reduce((sum, [figure]) => sum + figure.length, 0);
+  if (words.length > LONGEST_FIGURE || count < LEAST_OF_FIGURES * words.replace(/\s/g, '').length)
+    return false;
+  const kept = words.length * (1 - px / rect.width);
+  return figures.some(
+    ({ 0: { length }, index }) => length > 1 && kept > index && kept < index + length - 0.5,
+  );
 }
 
 /**

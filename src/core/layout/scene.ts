@@ -6,6 +6,7 @@ import { Clips, cut } from './clips.js';
 import { perSnapshot, perStyle } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';
+import { hidesWords } from './see-through.js';
 import { isMadeOfBorders, isOpaque, shadowsOf } from './paint.js';
 import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
@@ -31,7 +32,7 @@ export interface Ink {
   readonly rank: number;
 }
 
-/** An opaque box, or a shape of borders: what is under it is not seen. */
+/** An opaque box, a shape of borders, or a ground through which no words can be read: what is under it is not seen. */
 export interface Cover {
   readonly node: NodeIndex;
   readonly rect: Rect;
@@ -215,15 +216,17 @@ export class Scene {
     const { view, clips, order } = this;
     const covers: Cover[] = [];
     for (let i = 1; i < view.count; i++) {
-      if (!this.painted[i] || this.opacity[i]! < 0.9) continue;
+      if (!this.painted[i]) continue;
       const add = (box: Rect) => {
         const shown = this.seen(box, clips.shownBox(i));
         const rect = shown && this.onPage(shown);
         if (rect && area(rect) >= 16 && this.isOnItsScreen(rect, i))
           covers.push({ node: i, rect, rank: order.box[i]! });
       };
-      for (const shadow of shadowsOf(view, i)) add(shadow);
-      if (isOpaque(view, i) || isMadeOfBorders(view, i)) for (const box of view.fragmentsOf(i)) add(box);
+      const isSolid = this.opacity[i]! >= 0.9;
+      if (isSolid) for (const shadow of shadowsOf(view, i)) add(shadow);
+      const isShape = isSolid && (isOpaque(view, i) || isMadeOfBorders(view, i));
+      if (isShape || hidesWords(view, i, this.opacity[i]!)) for (const box of view.fragmentsOf(i)) add(box);
     }
     return covers;
   }

@@ -1,0 +1,31 @@
+import { alphaOf } from '../css/colours.js';
+import { liesWithin } from '../geometry/rect.js';
+import { perStyle } from './memo.js';
+import type { NodeIndex, SnapshotView } from './view.js';
+
+/**
+ * Of letters under it a fifth shows through: their contrast is below 1.6 to 1, whatever it was before (relative luminance as
+ * in WCAG 2.2).
+ */
+const UNREADABLE_THROUGH = 0.8;
+/** Edges of boxes are off by less, CSS px. */
+const NEAR = 2;
+
+/**
+ * Whether words under an element's ground can't be read though they show through it. One that lies over all of what holds it dims it,
+ * as is meant.
+ * @param opacity of the element, its ancestors' included
+ */
+export function hidesWords(view: SnapshotView, i: NodeIndex, opacity: number): boolean {
+  return opacity * density(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
+}
+
+const density = perStyle((view, i) => alphaOf(view.style(i, 'background-color')));
+
+function dimsAll(view: SnapshotView, i: NodeIndex): boolean {
+  const { shownWidth: width, shownHeight: height } = view.snapshot.viewport;
+  const box = view.box(i);
+  if (view.style(i, 'position') === 'fixed') return box.width >= width - NEAR && box.height >= height - NEAR;
+  const around = view.containingElement(i);
+  return around < 0 || liesWithin(view.paddingBox(around), box, NEAR);
+}
