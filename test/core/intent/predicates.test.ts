@@ -51,6 +51,9 @@ describe('ornament and type', () => {
   test('decoration: hidden from assistive technology, or too faint to be read', () => {
     expect(holds(isDecoration, x())).toBe(false);
     expect(holds(isDecoration, x({ flags: FLAG_ARIA_HIDDEN }))).toBe(true);
+    // A menu that is told to be closed, and yet is seen.
+    const link: Node = { tag: 'a', box: [0, 0, 90, 20], flags: FLAG_ARIA_HIDDEN | FLAG_CONTROL };
+    expect(holds(isDecoration, x({ flags: FLAG_ARIA_HIDDEN, children: [link] }))).toBe(false);
     expect(holds(isDecoration, x({ style: { opacity: '0.2' } }))).toBe(true);
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgba(0, 0, 80, 0.12)' } }))).toBe(true);
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgb(0 0 80 / 90%)' } }))).toBe(false);

@@ -154,6 +154,51 @@ describe('text-clipped', () => {
     expect(severities(150)).toEqual(['notice']);
     expect(severities(30)).toEqual(['error']);
   });
+  test.each<[string, number, 'error' | 'notice']>([
+    ['1,250.00 crowns', 60, 'error'],
+    ['£ 1,250.00', 130, 'error'],
+    ['1,250.00 crowns', 130, 'notice'],
+    ['Tender Heron of 1904', 130, 'notice'],
+    ['3f2a9c7781bd40', 60, 'notice'],
+    ['minutes-20261130.pdf', 130, 'notice'],
+  ])(
+    'an ellipsis within the figures of “%s”, %i of 160 px of which are left: %s',
+    (text, width, expected) => {
+      const cell: Node = {
+        tag: 'td',
+        box: [10, 10, width, 24],
+        style: { ...HIDDEN, 'text-overflow': 'ellipsis', 'white-space': 'nowrap' },
+        lines: [line(10, 12, 160, text)],
+      };
+      expect(textClipped.check(renderOf(PAGE, [cell])).map(({ severity }) => severity ?? 'error')).toEqual([
+        expected,
+      ]);
+    },
+  );
+  test('of a sign that is cut at an edge, pixels tell whether its ink is', () => {
+    const sign = (text: string, style: Record<string, string> = {}): Node => ({
+      tag: 'span',
+      id: 'sign',
+      box: [10, 10, 30, 18],
+      style: { ...HIDDEN, display: 'inline-block', ...style },
+      lines: [line(10, 20, 24, text)],
+    });
+    const doubts = (node: Node) => textClipped.doubts!(renderOf(PAGE, [node]));
+    expect(doubts(sign('☀')).map(({ cuts }) => cuts)).toEqual(['edge']);
+    // Letters need no look, and a half star lies on a whole one.
+    expect(doubts(sign('7'))).toEqual([]);
+    expect(doubts(sign('☀', { position: 'absolute' }))).toEqual([]);
+    const told = (hidden: number) => {
+      const render = renderOf(PAGE, [sign('☀')]);
+      const [doubt] = textClipped.doubts!(render);
+      const { uid } = render.view.snapshot.nodes;
+      render.view.snapshot.looks = [
+        { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 90, hidden },
+      ];
+      return textClipped.check(render).length;
+    };
+    expect([40, 2].map(told)).toEqual([1, 0]);
+  });
 });
 
 describe('control-clipped', () => {

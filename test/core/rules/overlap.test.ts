@@ -203,6 +203,32 @@ describe('covered', () => {
     expect(at(PAGE.width)).toEqual([]);
     expect(at(PAGE.width - 190)).toHaveLength(1);
   });
+  test.each<[string, Record<string, string>, boolean]>([
+    ['dense glass', { 'background-color': 'rgba(0, 0, 0, 0.85)' }, true],
+    ['thin glass', { 'background-color': 'rgba(0, 0, 0, 0.6)' }, false],
+    ['a ground in a part that is half faded', { 'background-color': 'rgb(0, 0, 0)', opacity: '0.5' }, false],
+    [
+      'a ground in a part that is a little faded',
+      { 'background-color': 'rgb(0, 0, 0)', opacity: '0.85' },
+      true,
+    ],
+  ])('words under %s', (_, style, isHidden) => {
+    const over = (height: number): Node => ({
+      tag: 'div',
+      id: 'over',
+      box: [10, 10, 200, height],
+      style: { position: 'absolute', ...style },
+    });
+    const card = (height: number): Node => ({
+      tag: 'div',
+      box: [10, 10, 200, 80],
+      style: { position: 'relative' },
+      children: [text('under', 20), over(height)],
+    });
+    expect(seenBy(covered, PAGE, [card(40)])).toHaveLength(isHidden ? 1 : 0);
+    // What lies over all of a card dims it.
+    expect(seenBy(covered, PAGE, [card(80)])).toEqual([]);
+  });
   test('what pixels showed of a doubtful spot goes before what boxes say', () => {
     const under = text('under', 20);
     const over = {
