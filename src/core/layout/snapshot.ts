@@ -196,6 +196,7 @@ export const SETTING_PROPERTIES = [
   'text-decoration-line',
   'letter-spacing',
   'text-align',
+  'word-spacing',
 ] as const;
 /** Of longer texts the rest is told by its length and a digest. */
 export const MOST_TEXT = 600;

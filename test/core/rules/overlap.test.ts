@@ -50,6 +50,19 @@ describe('text-overlap', () => {
     const moved = text('b', 28, {}, { margin: [-12, 0, 0, 0] });
     expect(seenBy(textOverlap, PAGE, [text('a', 20), moved])).toEqual(['#b y 4']);
   });
+  test.each<[string, string, string[]]>([
+    ['letters', '400;normal;none;-3px;start;0px', ['#p x 3']],
+    ['words', '400;normal;none;normal;start;-4px', ['#p x 4']],
+    ['words, hardly', '400;normal;none;normal;start;-2px', []],
+    ['letters and words, both a little', '400;normal;none;-1px;start;-2.5px', ['#p x 3']],
+  ])('%s set closer than they are drawn', (_, setting, expected) => {
+    const words: Node = {
+      ...text('p', 20, { 'font-size': '16px' }),
+      setting,
+      says: 'Words of p',
+    };
+    expect(seenBy(textOverlap, PAGE, [words])).toEqual(expected);
+  });
   test('raised words that were moved up onto the line before theirs', () => {
     const note = (top: number): Node => ({
       tag: 'p',
