@@ -110,9 +110,13 @@ function offScreen(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   return worst(view, ink, outOf(ink.shown!, screen), 'screen', (side) => {
     const isPast = (i: NodeIndex) => outOf(view.box(i), screen)[side] > 1;
     if (isPast(root)) return root;
-    for (let at = ink.node; at > root; at = view.containingElement(at))
-      if (displacementOf(view, at) !== null && isPast(at)) return at;
-    return root;
+    let outermost = root;
+    for (let at = ink.node; at > root; at = view.containingElement(at)) {
+      if (!isPast(at)) continue;
+      if (displacementOf(view, at) !== null) return at;
+      outermost = at;
+    }
+    return outermost;
   });
 }
 
