@@ -71,7 +71,15 @@ export function boxLossOf(scene: Scene, box: Ink): Loss | null {
 /** Of signs in a row, some are shown by design, and one of stars may lie on another, half as wide; where a sign itself has its ink, no font says. */
 function isPartOfSign(view: SnapshotView, { ink, cutter, axis, whole }: Loss): boolean {
   if (whole || isOutOfFlow(view, cutter)) return false;
-  return axis === acrossLines(view, ink.node) || [...view.lineText(ink.line).trim()].length === 1;
+  return axis === acrossLines(view, ink.node) || isOneSign(view.lineText(ink.line).trim());
+}
+
+const GRAPHEMES = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/** A sign may be of several code points, as one with a colour is. */
+function isOneSign(text: string): boolean {
+  const [first] = GRAPHEMES.segment(text);
+  return first?.segment === text;
 }
 
 const NONE: readonly Loss[] = [];
