@@ -1,4 +1,5 @@
 import { sideOut, type Rect } from '../geometry/rect.js';
+import { isSymbols } from '../intent/typography.js';
 import { controlAround } from '../layout/ancestors.js';
 import type { Ink } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_PLAYER } from '../layout/snapshot.js';
@@ -31,11 +32,17 @@ export function sideWords(inner: Rect, outer: Rect, axis: 'x' | 'y'): string {
   return axis === 'x' ? `the ${side} side` : `the ${side}`;
 }
 
-/** What a reader sees or uses: `the text “…”`, `the link “Book now”`, `a picture`. */
+/** What a reader sees or uses: `the text “…”`, `the sign “×”`, `the link “Book now”`, `a picture`. */
 export function nameOf(view: SnapshotView, ink: Ink): string {
+  if (isSymbols(view, ink)) return signName(view, ink);
   if (ink.kind === 'text') return `the text ${quoted(view, ink)}`;
   if (ink.kind === 'control') return controlName(view, ink.node);
   return view.has(ink.node, FLAG_PLAYER) ? 'a player' : `a ${ink.kind}`;
+}
+
+/** Signs of icon fonts stand in Unicode's private use areas: in another font they show nothing. */
+function signName(view: SnapshotView, ink: Ink): string {
+  return /\p{Co}/u.test(view.lineText(ink.line)) ? 'a sign of an icon font' : `the sign ${quoted(view, ink)}`;
 }
 
 const CONTROLS: Readonly<Record<string, string>> = {
