@@ -6,7 +6,7 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** A bar may be so narrow that a sign of each row is left, and not its words, CSS px. */
 const MOST_SIGN = 64;
-/** Less room shows nothing, CSS px. */
+/** No more room shows nothing, CSS px. */
 const NO_ROOM = 2;
 
 /**
@@ -16,7 +16,7 @@ const NO_ROOM = 2;
 export const isSqueezedOut = perNode((view: SnapshotView, i: NodeIndex): boolean => {
   if (isOutOfFlow(view, i)) return false;
   const { width, height } = view.contentBox(i);
-  if (width < NO_ROOM) {
+  if (hasNoRoom(width)) {
     if (isShareLessPx(view.style(i, 'width'))) return true;
     if (view.style(i, 'display') === 'table-cell') return !isNothing(view.style(i, 'width'));
   }
@@ -26,7 +26,7 @@ export const isSqueezedOut = perNode((view: SnapshotView, i: NodeIndex): boolean
   if (display.endsWith('grid')) return isInEmptyTrack(view, i, around);
   if (!display.endsWith('flex')) return false;
   const isRow = /^row/.test(view.style(around, 'flex-direction'));
-  if ((isRow ? width : height) >= NO_ROOM || !sharesRoom(view, i, isRow)) return false;
+  if (!hasNoRoom(isRow ? width : height) || !sharesRoom(view, i, isRow)) return false;
   return view.childrenOf(around).some((other) => other !== i && takesRoom(view, other, isRow));
 });
 
@@ -42,8 +42,8 @@ function sharesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
 /** Whether tracks beside an item take all that there is for its own, which gets a share of what is left; a closed one is `0fr`. */
 function isInEmptyTrack(view: SnapshotView, i: NodeIndex, grid: NodeIndex): boolean {
   const { width, height } = view.contentBox(i);
-  const isRow = width < NO_ROOM;
-  if (!isRow && height >= NO_ROOM) return false;
+  const isRow = hasNoRoom(width);
+  if (!isRow && !hasNoRoom(height)) return false;
   const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
   if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
   const tracks = view.style(grid, isRow ? 'grid-template-columns' : 'grid-template-rows');
@@ -66,5 +66,6 @@ const EMPTY_TRACK = /(?<![\d.])0(?:\.0+)?(?:fr|px|%)/;
 /** One that may be nothing where there is no room for more. */
 const LEAST_NOTHING = /minmax\(0(?:px|%)?, /g;
 
-const isNothing = (value: string) => /^[\d.]+(px|%)$/.test(value) && Number.parseFloat(value) < NO_ROOM;
+const hasNoRoom = (px: number) => px <= NO_ROOM;
+const isNothing = (value: string) => /^[\d.]+(px|%)$/.test(value) && hasNoRoom(Number.parseFloat(value));
 const isShareLessPx = (value: string) => /^calc\([\d.]+% - [\d.]+px\)$/.test(value);
