@@ -530,6 +530,19 @@ describe('control-overlap', () => {
     ).toEqual(['#b x 30']);
     expect(seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 110)])).toEqual([]);
   });
+  test('a see-through button that stays on the screen, on words that no scrolling frees', () => {
+    const still = (style: Record<string, string>) =>
+      button('menu', 10, { style: { position: 'fixed', display: 'inline-block', ...style } });
+    const glass = { 'background-color': 'rgba(0, 0, 0, 0.5)' };
+    const told = (y: number, style: Record<string, string>) =>
+      seenBy(controlOverlap, PAGE, [text('words', y), still(style)]);
+    expect(told(15, glass)).toEqual([expect.stringMatching(/^#menu/)]);
+    // Farther down, the words have a place to be read in; what is opaque is told by `covered`.
+    expect(
+      seenBy(controlOverlap, PAGE, [{ ...text('words', 600) }, { ...still(glass), box: [10, 595, 100, 40] }]),
+    ).toEqual([]);
+    expect(told(15, WHITE)).toEqual([]);
+  });
   test('a box to be ticked lies on the words of its own label only where it was moved', () => {
     const label = (style: Record<string, string>) => ({
       tag: 'label',

@@ -13,7 +13,7 @@ import { areApart } from '../../layout/rotated.js';
 import { isFreedInScroller } from '../../layout/scrollers.js';
 import { FLAG_FIELD, FLAG_REPLACED } from '../../layout/snapshot.js';
 import { passOneAnother } from '../../layout/sticking.js';
-import { fixedRoot, isFixed } from '../../layout/viewport-layer.js';
+import { fixedRoot, isFixed, isFreedByScrolling } from '../../layout/viewport-layer.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
@@ -68,7 +68,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if (isLaidOverPage(scene, control.node, other.node)) return null;
   if (hangsFromControl(scene, control.node, other.node) || hangsFromControl(scene, other.node, control.node))
     return null;
-  if (isFixed(view, control.node) !== isFixed(view, other.node)) return null;
+  if (isFixed(view, control.node) !== isFixed(view, other.node) && comesFree(scene, control, other, common))
+    return null;
   if (isPassing(scene, control.node, other.node) || isPassing(scene, other.node, control.node)) return null;
   if (passOneAnother(view, control.node, other.node)) return null;
   if (isFreedInScroller(view, other.node, common, control.node, control.shown!)) return null;
@@ -78,6 +79,14 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   if (!found) return null;
   const [upper, lower] = stacked(control, other);
   return { upper, lower, common, culprit: overlapCulprit(scene, upper, lower, common) };
+}
+
+/** Whether of two, of which one stays on the screen, the other scrolls out from under it, or is hidden, which is another rule's. */
+function comesFree(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
+  const { view } = scene;
+  const [still, moving] = isFixed(view, a.node) ? [a, b] : [b, a];
+  if (isFreedByScrolling(view, moving.shown!, still.shown!)) return true;
+  return still.rank > moving.rank && (isOpaque(view, still.node) || isHidden(scene, moving, still, common));
 }
 
 /** Whether something fixed to the screen lies over another such thing for a while, and is sent away by a visitor. */
@@ -137,16 +146,16 @@ function isBadgeText(scene: Scene, text: Ink): boolean {
   return isDrawn(view, text.node) && box.height <= 32 && box.width <= 90;
 }
 
-/** Something opaque other than the control itself hides the text: that is another rule's. */
-function isHidden(scene: Scene, text: Ink, control: Ink, common: Rect): boolean {
+/** Something opaque that holds the upper one hides the lower one: that is another rule's. */
+function isHidden(scene: Scene, lower: Ink, upper: Ink, common: Rect): boolean {
   return scene
     .coversIn(common)
     .some(
       (cover) =>
-        cover.rank > text.rank &&
-        cover.node !== control.node &&
-        scene.contains(cover.node, control.node) &&
-        !scene.contains(cover.node, text.node),
+        cover.rank > lower.rank &&
+        cover.node !== upper.node &&
+        scene.contains(cover.node, upper.node) &&
+        !scene.contains(cover.node, lower.node),
     );
 }
 
@@ -161,12 +170,14 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   );
   const { width, height } = common;
   const what = `${capital(nameOf(view, upper))} lies on ${nameOf(view, lower)}`;
+  const isHeld = isFixed(view, upper.node) !== isFixed(view, lower.node);
+  const still = isHeld ? ', and scrolling does not free it' : '';
   return {
     ...fault,
     ...takingPart(entries),
     shows: { lost: entries.map((pair) => pair.common) },
     by: width < height ? { axis: 'x', px: width } : { axis: 'y', px: height },
     mild: grave.length === 0,
-    message: `${what} by ${sizeText(common)}, ${onScreen(render)}.`,
+    message: `${what} by ${sizeText(common)}${still}, ${onScreen(render)}.`,
   };
 }
