@@ -1,5 +1,5 @@
 import { alphaOf } from '../css/colours.js';
-import { liesWithin } from '../geometry/rect.js';
+import { area, liesWithin } from '../geometry/rect.js';
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -27,5 +27,16 @@ function dimsAll(view: SnapshotView, i: NodeIndex): boolean {
   const box = view.box(i);
   if (view.style(i, 'position') === 'fixed') return box.width >= width - NEAR && box.height >= height - NEAR;
   const around = view.containingElement(i);
-  return around < 0 || liesWithin(view.paddingBox(around), box, NEAR);
+  if (around < 0) return true;
+  return liesWithin(view.paddingBox(around), box, NEAR) && holdsMore(view, around, i);
+}
+
+/** Whether an element holds something beside one of those in it: a wrapper of that one alone is not what it dims. */
+function holdsMore(view: SnapshotView, around: NodeIndex, i: NodeIndex): boolean {
+  let within = i;
+  while (view.parent(within) !== around && view.parent(within) >= 0) within = view.parent(within);
+  return (
+    view.linesOf(around).length > 0 ||
+    view.childrenOf(around).some((other) => other !== within && area(view.box(other)) > 0)
+  );
 }

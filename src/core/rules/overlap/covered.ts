@@ -1,5 +1,5 @@
 import { sizeText } from '../../geometry/format.js';
-import { area, intersect, union } from '../../geometry/rect.js';
+import { area, intersect, union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import {
   fillsScreen,
@@ -13,7 +13,7 @@ import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js'
 import { isSymbols } from '../../intent/typography.js';
 import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
-import { displacementOf } from '../../layout/displace.js';
+import { displacedRoot, displacementOf } from '../../layout/displace.js';
 import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
@@ -170,7 +170,8 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
   // Where the page stands after loading, a look can tell.
-  const isToBeSeen = as === 'boxes' && cover.scrolled === undefined && doubt === 'slight';
+  const isToBeSeen =
+    as !== 'at-end' && cover.scrolled === undefined && (doubt === 'slight' || doubt === 'mark');
   if (doubt === null || (isAway && !isToBeSeen && (doubt === 'slight' || doubt === 'mark'))) return null;
   if (isLaidOverPage(scene, cover.node, ink.node)) return null;
   const isPassing = [fillsScreen, isDismissible, hangsFromControl].some((is) =>
@@ -191,8 +192,15 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   }
   const settled = isAway && !isToBeSeen ? 'none' : doubt;
   const misplaced = Math.max(sunk, held);
-  const culprit = misplaced >= 0 ? misplaced : coverCulprit(scene, cover.node, ink, common);
+  const culprit = misplaced >= 0 ? misplaced : culpritOf(scene, ink, cover, common, as);
   return { cover, ink, common, culprit, doubt: settled };
+}
+
+/** Boxes stand where they are before scrolling: what is hidden at its end has not run out of any, and what lies over that end is at fault. */
+function culpritOf(scene: Scene, ink: Ink, cover: Cover, common: Rect, as: Meeting): NodeIndex {
+  if (as !== 'at-end') return coverCulprit(scene, cover.node, ink, common);
+  const moved = displacedRoot(scene, cover.node, ink.node);
+  return moved >= 0 ? moved : cover.node;
 }
 
 /** What stands in an element and was moved onto the words of that element itself; a mark at their corner is no harm. */
