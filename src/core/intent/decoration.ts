@@ -22,10 +22,9 @@ export function isDecoration(scene: Scene, i: NodeIndex): boolean {
 
 const isFaint = perStyle((view, i) => alphaOf(view.style(i, 'color')) < FAINT);
 
-/** What has links and buttons is a drawer or a dialog that is thought to be closed: where it is seen, so are they. */
-const holdsControls = perNode(
-  (view: SnapshotView, root: NodeIndex): boolean =>
-    view.has(root, FLAG_CONTROL) || view.childrenOf(root).some((child) => holdsControls(view, child)),
+/** What has links and buttons in it is a drawer or a dialog that is thought to be closed: where it is seen, so are they. */
+const holdsControls = perNode((view: SnapshotView, i: NodeIndex): boolean =>
+  view.childrenOf(i).some((child) => view.has(child, FLAG_CONTROL) || holdsControls(view, child)),
 );
 
 /**

@@ -54,6 +54,8 @@ describe('ornament and type', () => {
     // A menu that is told to be closed, and yet is seen.
     const link: Node = { tag: 'a', box: [0, 0, 90, 20], flags: FLAG_ARIA_HIDDEN | FLAG_CONTROL };
     expect(holds(isDecoration, x({ flags: FLAG_ARIA_HIDDEN, children: [link] }))).toBe(false);
+    // A link that says again what another one says.
+    expect(holds(isDecoration, { ...link, id: 'x' })).toBe(true);
     expect(holds(isDecoration, x({ style: { opacity: '0.2' } }))).toBe(true);
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgba(0, 0, 80, 0.12)' } }))).toBe(true);
     expect(holds(isDecoration, x({ flags: FLAG_TEXT, style: { color: 'rgb(0 0 80 / 90%)' } }))).toBe(false);
