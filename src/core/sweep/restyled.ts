@@ -15,6 +15,9 @@ const TOLD_OTHERWISE = new Set([
   'float',
   'visibility',
   'order',
+  'flex-grow',
+  'grid-template-columns',
+  'grid-template-rows',
   'will-change',
   'overflow-clip-margin',
 ]);
