@@ -78,7 +78,7 @@ const PROPERTIES = {
     'clip; max-width: 12em',
   ),
   'overflow-x': one('clip', 'hidden'),
-  'font-size': any(number(1.2, 4), (r) => px(18, 90)(r)),
+  'font-size': any(number(1.2, 4), px(18, 90)),
   'line-height': any(number(0.3, 1), px(6, 20)),
   'letter-spacing': any(em(-0.3, 0.8), px(-4, 14)),
   'word-spacing': any(em(-0.6, 3)),

@@ -23,32 +23,30 @@ export const isSqueezedOut = perNode((view: SnapshotView, i: NodeIndex): boolean
   const around = view.parent(i);
   if (around < 0) return false;
   const display = view.style(around, 'display');
-  if (display.endsWith('grid')) return isInEmptyTrack(view, i, around);
-  if (!display.endsWith('flex')) return false;
-  const isRow = /^row/.test(view.style(around, 'flex-direction'));
-  if (!hasNoRoom(isRow ? width : height) || !sharesRoom(view, i, isRow)) return false;
+  if (!/(flex|grid)$/.test(display)) return false;
+  const isGrid = display.endsWith('grid');
+  const isRow = isGrid ? hasNoRoom(width) : /^row/.test(view.style(around, 'flex-direction'));
+  if (!hasNoRoom(isRow ? width : height) || isSizedToNothing(view, i, isRow)) return false;
+  if (!(isGrid ? sharesTracks(view, around, isRow) : sharesRoom(view, i))) return false;
   return view.childrenOf(around).some((other) => other !== i && takesRoom(view, other, isRow));
 });
 
-/** Whether an item is as large as its content or what is left, and not as large as it says. */
-function sharesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
+function isSizedToNothing(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
   const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
-  if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
+  return isNothing(view.style(i, size)) || isNothing(view.style(i, most));
+}
+
+/** Whether an item is as large as its content or what is left, and not as large as its basis. */
+function sharesRoom(view: SnapshotView, i: NodeIndex): boolean {
   const basis = view.style(i, 'flex-basis');
   // `flex: 1` is a share of the container, nothing of which is `0%`; a closed item has a basis of `0px` and does not grow from it.
   return basis === '0%' || !isNothing(basis) || Number(view.style(i, 'flex-grow')) > 0;
 }
 
-/** Whether tracks beside an item take all that there is for its own, which gets a share of what is left; a closed one is `0fr`. */
-function isInEmptyTrack(view: SnapshotView, i: NodeIndex, grid: NodeIndex): boolean {
-  const { width, height } = view.contentBox(i);
-  const isRow = hasNoRoom(width);
-  if (!isRow && !hasNoRoom(height)) return false;
-  const [size, most] = isRow ? (['width', 'max-width'] as const) : (['height', 'max-height'] as const);
-  if (isNothing(view.style(i, size)) || isNothing(view.style(i, most))) return false;
+/** Whether tracks of a grid get shares of what others leave, and none is asked to be nothing: a closed one is `0fr`. */
+function sharesTracks(view: SnapshotView, grid: NodeIndex, isRow: boolean): boolean {
   const tracks = view.style(grid, isRow ? 'grid-template-columns' : 'grid-template-rows');
-  if (!/\dfr/.test(tracks) || EMPTY_TRACK.test(tracks.replace(LEAST_NOTHING, 'minmax('))) return false;
-  return view.childrenOf(grid).some((other) => other !== i && takesRoom(view, other, isRow));
+  return /\dfr/.test(tracks) && !EMPTY_TRACK.test(tracks.replace(LEAST_NOTHING, 'minmax('));
 }
 
 function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {

@@ -170,9 +170,9 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (areApart(view, ink, { node: cover.node, line: -1 }, LEAST_WIDTH))
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
   // Where the page stands after loading, a look can tell.
-  const isToBeSeen =
-    as !== 'at-end' && cover.scrolled === undefined && (doubt === 'slight' || doubt === 'mark');
-  if (doubt === null || (isAway && !isToBeSeen && (doubt === 'slight' || doubt === 'mark'))) return null;
+  const needsLook = doubt === 'slight' || doubt === 'mark';
+  const isToBeSeen = needsLook && as !== 'at-end' && cover.scrolled === undefined;
+  if (doubt === null || (isAway && needsLook && !isToBeSeen)) return null;
   if (isLaidOverPage(scene, cover.node, ink.node)) return null;
   const isPassing = [fillsScreen, isDismissible, hangsFromControl].some((is) =>
     is(scene, cover.node, ink.node),
