@@ -1,4 +1,10 @@
-import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK, FLAG_TEXT } from '../../../src/core/layout/snapshot.js';
+import {
+  FLAG_ARIA_HIDDEN,
+  FLAG_CONTROL,
+  FLAG_FIELD,
+  FLAG_PAGE_LINK,
+  FLAG_TEXT,
+} from '../../../src/core/layout/snapshot.js';
 import { hoverOnly } from '../../../src/core/rules/touch/hover-only.js';
 import { smallTarget } from '../../../src/core/rules/touch/small-target.js';
 import { line, PHONE, seenBy } from '../../support/render.js';
@@ -24,6 +30,20 @@ test('room around a small control makes up for its size', () => {
   // Beside a large one, the circle about the small one must keep clear of its box.
   expect(seenBy(smallTarget, PAGE, [button('a', 10), button('b', 29, 80, 40)], PHONE)).toEqual(['#a y 6']);
   expect(seenBy(smallTarget, PAGE, [button('a', 10), button('b', 34, 80, 40)], PHONE)).toEqual([]);
+});
+
+test('marks that are hidden from assistive technology lead to what stands elsewhere', () => {
+  const hidden = { flags: FLAG_CONTROL | FLAG_ARIA_HIDDEN };
+  const strip = (more: object) => [
+    {
+      tag: 'div',
+      box: [0, 90, 60, 40] as const,
+      ...more,
+      children: [button('a', 10, 18, 18, more), button('b', 30, 18, 18, more)],
+    },
+  ];
+  expect(seenBy(smallTarget, PAGE, strip({}), PHONE)).toEqual(['#a y 6']);
+  expect(seenBy(smallTarget, PAGE, strip(hidden), PHONE)).toEqual([]);
 });
 
 test('links in a sentence have the height of its lines', () => {

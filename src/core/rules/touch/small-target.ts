@@ -3,7 +3,7 @@ import { sizeText } from '../../geometry/format.js';
 import { union, type Rect } from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { sceneOf, type Scene } from '../../layout/scene.js';
-import { FLAG_FIELD } from '../../layout/snapshot.js';
+import { FLAG_ARIA_HIDDEN, FLAG_FIELD } from '../../layout/snapshot.js';
 import { isInSentence, TouchAreas, type TouchArea } from '../../layout/touch-areas.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
@@ -57,6 +57,8 @@ function tightOf(scene: Scene, areas: TouchAreas, target: TouchArea, least: numb
   const { node, rect } = target;
   if (!isSmall(rect, least) || isDecoration(scene, node) || isInSentence(view, node) || isNative(view, node))
     return null;
+  // Another way to what stands elsewhere on the page (2.5.8, exception "equivalent").
+  if (view.has(node, FLAG_ARIA_HIDDEN)) return null;
   const x = rect.x + rect.width / 2;
   const y = rect.y + rect.height / 2;
   const neighbour = areas.near(target, x, y, least).find((other) => {
