@@ -34,6 +34,8 @@ export interface Node {
     /** Row of the page's `faces`. */
     readonly face?: number;
   }[];
+  /** The radii of a drawn box, from the top left on. */
+  readonly corners?: string;
   /** Words of its own. */
   readonly says?: string;
   /** How they are set (`SETTING_PROPERTIES`). */
@@ -135,6 +137,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
   const lines: WireSnapshot['lines'] = { count: 0, node: [], box: [], text: [], flags: [], face: [] };
   const styles: number[] = [];
   const texts: number[] = [];
+  const corners: number[] = [];
 
   const add = (node: Node, parent: number, nth: number) => {
     const at = nodes.count++;
@@ -149,6 +152,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     nodes.nth.push(nth);
     if (node.says !== undefined)
       texts.push(at, number(node.says), number(node.setting ?? '400;normal;none;normal;start'));
+    if (node.corners !== undefined) corners.push(at, number(node.corners));
     nodes.flags.push(
       (node.says === undefined ? 0 : FLAG_TEXT) | (node.flags ?? 0) | (node.hidden ? 0 : FLAG_RENDERED),
     );
@@ -211,7 +215,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       matches: [...(options.matches ?? [])],
       pictures: [...(options.pictures ?? []).flat()],
       texts,
-      corners: [],
+      corners,
       sources: [...(options.sources ?? []).map(({ node, address }) => [node, number(address)]).flat()],
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],

@@ -1,7 +1,7 @@
 import { hardMask } from '../css/hard-mask.js';
 import { lengthOf } from '../css/lengths.js';
 import { partedAt, shapeOf, type Shape } from '../css/shapes.js';
-import type { Rect } from '../geometry/rect.js';
+import { bottomOf, rightOf, type Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -56,40 +56,15 @@ function hasRadius(view: SnapshotView, i: NodeIndex): boolean {
   return CORNERS.some(([property]) => !isZero(view.style(i, property)));
 }
 
-/**
- * The padding box with its corners cut, where the element clips along both axes for good (CSS Backgrounds 3, sections 5.1
- * to 5.5: radii of the outer edge less the border; all are made smaller by one factor where two don't fit a side).
- */
+/** The padding box with its corners cut, where the element clips along both axes for good. */
 function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
   if (!hasRadius(view, i)) return null;
   const cuts = (axis: 'x' | 'y') =>
     clipsAxis(view, i, axis) && !/auto|scroll/.test(view.style(i, `overflow-${axis}`));
   if (!cuts('x') || !cuts('y')) return null;
-  const outer = view.box(i);
-  const radii = CORNERS.map(([property]) => radiusOf(view.style(i, property), outer));
-  const [tl, tr, br, bl] = radii as [Radius, Radius, Radius, Radius];
-  const fit = Math.min(
-    1,
-    ratio(outer.width, tl.x + tr.x),
-    ratio(outer.width, bl.x + br.x),
-    ratio(outer.height, tl.y + bl.y),
-    ratio(outer.height, tr.y + br.y),
-  );
-  const inner = view.paddingBox(i);
-  const [top, right, bottom, left] = view.borders(i);
-  const corners = CORNERS.map(([, atRight, atBottom], at) => {
-    const x = Math.max(0, radii[at]!.x * fit - (atRight ? right : left));
-    const y = Math.max(0, radii[at]!.y * fit - (atBottom ? bottom : top));
-    return {
-      atRight,
-      atBottom,
-      radius: { x, y },
-      centre: {
-        x: atRight ? inner.x + inner.width - x : inner.x + x,
-        y: atBottom ? inner.y + inner.height - y : inner.y + y,
-      },
-    };
-  });
+  const box = view.box(i);
+  const radii = CORNERS.map(([property]) => radiusOf(view.style(i, property), box));
+  const corners = cornersWithin(box, radii, view.borders(i));
   return {
     node: i,
     holds: (x, y) =>
@@ -99,6 +74,76 @@ function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
         return dx <= 0 || dy <= 0 || (dx / radius.x) ** 2 + (dy / radius.y) ** 2 <= 1;
       }),
   };
+}
+
+/**
+ * From where to where a drawn box reaches at a height, CSS px from the page's top left: less than its whole width at the height of its rounded
+ * corners.
+ */
+export function reachAt(view: SnapshotView, i: NodeIndex, y: number): { left: number; right: number } {
+  const box = view.box(i);
+  let [left, right] = [box.x, rightOf(box)];
+  for (const { atRight, atBottom, radius, centre } of cornersWithin(box, drawnRadii(view, i), NO_BORDERS)) {
+    const dy = atBottom ? y - centre.y : centre.y - y;
+    if (dy <= 0 || dy > radius.y) continue;
+    const dx = radius.x * Math.sqrt(1 - (dy / radius.y) ** 2);
+    if (atRight) right = Math.min(right, centre.x + dx);
+    else left = Math.max(left, centre.x - dx);
+  }
+  return { left, right };
+}
+
+const NO_BORDERS = [0, 0, 0, 0] as const;
+
+/** Four radii, or four pairs; where only some are pairs, which they are is not kept. */
+function drawnRadii(view: SnapshotView, i: NodeIndex): Radius[] {
+  const box = view.box(i);
+  const values = view.cornersOf(i).split(' ');
+  if (values.length === 4) return values.map((value) => radiusOf(value, box));
+  if (values.length !== 8) return [];
+  return [0, 2, 4, 6].map((at) => radiusOf(`${values[at]} ${values[at + 1]}`, box));
+}
+
+interface Corner {
+  readonly atRight: number;
+  readonly atBottom: number;
+  readonly radius: Radius;
+  readonly centre: { readonly x: number; readonly y: number };
+}
+
+/**
+ * The rounded corners of a box within its borders (CSS Backgrounds 3, sections 5.1 to 5.5: radii of the outer edge less the border; all are
+ * made smaller by one factor where two don't fit a side).
+ * @param radii from the top left on, as the browser computes them
+ * @param borders what is left out at the top, right, bottom and left, CSS px
+ */
+function cornersWithin(
+  outer: Rect,
+  radii: readonly Radius[],
+  [top, right, bottom, left]: readonly [number, number, number, number],
+): Corner[] {
+  const [tl, tr, br, bl] = radii;
+  if (!tl || !tr || !br || !bl) return [];
+  const fit = Math.min(
+    1,
+    ratio(outer.width, tl.x + tr.x),
+    ratio(outer.width, bl.x + br.x),
+    ratio(outer.height, tl.y + bl.y),
+    ratio(outer.height, tr.y + br.y),
+  );
+  return CORNERS.map(([, atRight, atBottom], at) => {
+    const x = Math.max(0, radii[at]!.x * fit - (atRight ? right : left));
+    const y = Math.max(0, radii[at]!.y * fit - (atBottom ? bottom : top));
+    return {
+      atRight,
+      atBottom,
+      radius: { x, y },
+      centre: {
+        x: atRight ? rightOf(outer) - right - x : outer.x + left + x,
+        y: atBottom ? bottomOf(outer) - bottom - y : outer.y + top + y,
+      },
+    };
+  });
 }
 
 interface Radius {

@@ -1,5 +1,5 @@
 import { outAlong } from '../geometry/rect.js';
-import { FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
+import { FLAG_FIELD, FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { holdsItems, isInline, isInlineText } from '../layout/displays.js';
@@ -154,9 +154,13 @@ function isContentSized(view: SnapshotView, i: NodeIndex): boolean {
   return container >= 0 && holdsItems(view, container);
 }
 
-/** CSS Sizing 3, section 5.2.2: a replaced element sized in percent gives way, so it makes nothing wider. */
+/**
+ * CSS Sizing 3, section 5.2.2: a replaced element sized in percent gives way, so it makes nothing wider. Of fields,
+ * Chromium holds that of `width` alone.
+ */
 function isCompressible(view: SnapshotView, i: NodeIndex): boolean {
-  return view.style(i, 'width').includes('%') || view.style(i, 'max-width').includes('%');
+  if (view.style(i, 'width').includes('%')) return true;
+  return view.style(i, 'max-width').includes('%') && !view.has(i, FLAG_FIELD);
 }
 
 /** Whether a share of the room, with padding and border added to it, comes to more than the room. */

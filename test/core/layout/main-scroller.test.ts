@@ -1,6 +1,6 @@
 import { mainScrollerOf } from '../../../src/core/layout/main-scroller.js';
 import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
-import { renderOf, seenBy } from '../../support/render.js';
+import { line, renderOf, seenBy } from '../../support/render.js';
 import type { Node, PageOptions } from '../../support/snapshot.js';
 
 /** An application as high as its screen: its document stands still. */
@@ -21,6 +21,12 @@ const wide = (width: number): Node => ({
   box: [0, 900, width, 40],
   style: { width: `${width}px` },
 });
+const words: Node = { tag: 'p', box: [0, 20, 400, 20], lines: [line(0, 20, 120)] };
+/** The same with less in it than it is high. */
+const short = (across: number, inner: Node[]): Node => ({
+  ...main({ inner }),
+  scroll: [400, 800, across, 800],
+});
 const found = (page: PageOptions, ...nodes: Node[]) => {
   const { view } = renderOf(page, nodes);
   const at = mainScrollerOf(view);
@@ -33,20 +39,46 @@ test('the part of an application that scrolls where its document does not', () =
   expect(found({ ...APP, scrollHeight: 2400 }, main())).toBe(null);
   expect(found(APP, main({ width: 390, height: 300 }))).toBe(null);
   expect(found(APP, main({ style: { 'overflow-x': 'hidden', 'overflow-y': 'hidden' } }))).toBe(null);
+  expect(found(APP, short(400, [words]))).toBe('main');
+  expect(found(APP, short(400, [{ ...words, box: [0, 0, 400, 800] }]))).toBe(null);
 });
 
 test('what is too wide for it has all of it move sideways', () => {
-  const app = main({ across: 480, inner: [wide(480)] });
+  const app = main({ across: 480, inner: [words, wide(480)] });
   expect(seenBy(pageOverflow, APP, [app])).toEqual(['#wide x 80']);
   expect(pageOverflow.check(renderOf(APP, [app]))[0]!.message).toBe(
     'Sticks out 80 px past the right edge of main#main, 400 px wide, in which the page scrolls, and it scrolls sideways.',
   );
 });
 
+test('with less in it than it is high it moves as well', () => {
+  const table = { ...wide(480), box: [0, 60, 480, 40] as const };
+  expect(seenBy(pageOverflow, APP, [short(480, [words, table])])).toEqual(['#wide x 80']);
+});
+
+test('a sheet or a row of columns that is all there is scrolls sideways by itself', () => {
+  const sheet = { ...wide(480), lines: [line(0, 900, 480)] };
+  expect(seenBy(pageOverflow, APP, [main({ across: 480, inner: [sheet] })])).toEqual([]);
+  const column = (x: number): Node => ({
+    tag: 'div',
+    id: `column-${x}`,
+    box: [x, 0, 230, 600],
+    style: { width: '230px' },
+    lines: [line(x, 0, 90)],
+  });
+  const board = main({ across: 480, style: { display: 'flex' }, inner: [column(0), column(250)] });
+  expect(seenBy(pageOverflow, APP, [board])).toEqual([]);
+  const titled = main({
+    across: 480,
+    inner: [words, { ...board, id: 'board', scroll: undefined, style: { display: 'flex' } }],
+  });
+  expect(seenBy(pageOverflow, APP, [titled])).toHaveLength(1);
+});
+
 test('what fits, or is off by a border, or is cut off at its side, or scrolls in a part of its own', () => {
-  expect(seenBy(pageOverflow, APP, [main({ inner: [wide(400)] })])).toEqual([]);
-  expect(seenBy(pageOverflow, APP, [main({ across: 402, inner: [wide(402)] })])).toEqual([]);
-  const cut = main({ across: 480, style: { 'overflow-x': 'hidden' }, inner: [wide(480)] });
+  expect(seenBy(pageOverflow, APP, [main({ inner: [words, wide(400)] })])).toEqual([]);
+  expect(seenBy(pageOverflow, APP, [main({ across: 402, inner: [words, wide(402)] })])).toEqual([]);
+  const cut = main({ across: 480, style: { 'overflow-x': 'hidden' }, inner: [words, wide(480)] });
   expect(seenBy(pageOverflow, APP, [cut])).toEqual([]);
   const part: Node = {
     tag: 'div',
@@ -55,5 +87,5 @@ test('what fits, or is off by a border, or is cut off at its side, or scrolls in
     scroll: [400, 40, 480, 40],
     children: [wide(480)],
   };
-  expect(seenBy(pageOverflow, APP, [main({ inner: [part] })])).toEqual([]);
+  expect(seenBy(pageOverflow, APP, [main({ inner: [words, part] })])).toEqual([]);
 });

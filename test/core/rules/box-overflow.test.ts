@@ -25,6 +25,26 @@ test('text that runs out below a box of fixed height: the box is at fault', () =
   expect(seenBy(boxOverflow, WIDE, [chip])).toEqual(['#chip y 27']);
 });
 
+test('words that run out of a rounded corner, at the height of their line', () => {
+  const seal = (corners: string, width: number) =>
+    seenBy(boxOverflow, WIDE, [
+      {
+        tag: 'b',
+        id: 'seal',
+        box: [100, 100, 100, 100],
+        style: CARD,
+        corners,
+        lines: [line(150 - width / 2, 104, width), line(110, 140, 80)],
+      },
+    ]);
+  const round = '50px 50px 50px 50px';
+  // A quarter down the first line's letters the circle is some 61 px wide.
+  expect(seal(round, 84)).toEqual(['#seal x 11']);
+  expect(seal(round, 50)).toEqual([]);
+  expect(seal('9px 9px 9px 9px', 84)).toEqual([]);
+  expect(seal('50% 50% 50% 50%', 84)).toEqual(['#seal x 11']);
+});
+
 test('a box that is not drawn has no edge to run out of', () => {
   expect(
     seenBy(boxOverflow, WIDE, [{ tag: 'div', box: [10, 10, 50, 20], lines: [line(10, 10, 200)] }]),

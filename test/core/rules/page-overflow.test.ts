@@ -1,6 +1,11 @@
 import { NO_DELIVERY } from '../../../src/core/delivery/delivery.js';
 import { findingsOfPage } from '../../../src/core/findings/group.js';
-import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
+import {
+  FLAG_ARIA_HIDDEN,
+  FLAG_CONTROL,
+  FLAG_FIELD,
+  FLAG_REPLACED,
+} from '../../../src/core/layout/snapshot.js';
 import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
 import { deviceOf } from '../../support/device.js';
 import { viewOf, type Node, type PageOptions } from '../../support/snapshot.js';
@@ -50,6 +55,27 @@ describe('page-overflow: who is at fault', () => {
       },
     ]);
     expect(found.selector).toBe('section');
+  });
+
+  test('a field with a share for its greatest width makes its column wide all the same, a picture does not', () => {
+    const item = (tag: string, flags: number) =>
+      only(page, [
+        {
+          tag: 'main',
+          box: [0, 0, 400, 90],
+          style: { display: 'grid' },
+          children: [
+            { tag: 'nav', box: [0, 0, 500, 20], lines: [{ box: [0, 0, 80, 20] }] },
+            {
+              tag: 'form',
+              box: [0, 20, 500, 60],
+              children: [{ tag, box: [0, 20, 500, 30], flags, style: { 'max-width': '100%' } }],
+            },
+          ],
+        },
+      ]).selector;
+    expect(item('input', FLAG_REPLACED | FLAG_FIELD)).toBe('form > input');
+    expect(item('img', FLAG_REPLACED)).not.toBe('form > img');
   });
 
   test('a block that is left no room is at fault, not each text in it', () => {

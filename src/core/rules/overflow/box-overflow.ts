@@ -1,10 +1,20 @@
 import { driverTowards, isItemOfWideRow } from '../../sightings/drivers.js';
 import { px } from '../../geometry/format.js';
-import { area, intersect, outAlong, outOf, sizeAlong, union, type Rect } from '../../geometry/rect.js';
+import {
+  area,
+  intersect,
+  outAlong,
+  outOf,
+  rightOf,
+  sizeAlong,
+  union,
+  type Rect,
+} from '../../geometry/rect.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
+import { reachAt } from '../../layout/outlines.js';
 import { hasBorderAt, isDrawn, isOpaque, SIDES } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
@@ -27,6 +37,8 @@ const LEAST_PX = 2;
 const MILD_PX = 5;
 /** Of letters on the edge of a box that is too low. */
 const MILD_ACROSS_PX = 2.5;
+/** Of a rounded corner, whose edge runs past the letters at a slant. */
+const LEAST_ROUND = 4;
 /** Letters reach this far out of a box that is a little too low before it looks wrong, em. */
 const LEAST_EM = 0.15;
 /** Words that were moved have the edge of a box run through them when so much of them lies on either side, CSS px. */
@@ -194,7 +206,19 @@ function escapeFrom(
   const outY = moved.y ? 0 : outAlong(shown, around, 'y');
   if (outY > leastOut(view, ink, 'y'))
     return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
+  const outRound = ink.kind === 'text' && !moved.x && !moved.y ? outOfCorner(view, shown, box) : 0;
+  if (outRound > LEAST_ROUND)
+    return { box, ink, axis: 'x', px: outRound, culprit: sidewaysCulprit(scene, ink, box) };
   return null;
+}
+
+/** How far words in the height of a rounded corner reach out of it, a quarter of their height from its end, CSS px. */
+function outOfCorner(view: SnapshotView, shown: Rect, box: NodeIndex): number {
+  const outs = [1 / 4, 3 / 4].map((share) => {
+    const { left, right } = reachAt(view, box, shown.y + share * shown.height);
+    return Math.max(left - shown.x, rightOf(shown) - right);
+  });
+  return Math.max(...outs);
 }
 
 function leastOut(view: SnapshotView, { kind, node, line }: Ink, axis: 'x' | 'y'): number {

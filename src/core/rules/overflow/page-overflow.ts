@@ -1,8 +1,9 @@
 import { drivers, isItemOfWideRow, namedFor, overfullRow } from '../../sightings/drivers.js';
 import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
-import { union } from '../../geometry/rect.js';
+import { union, type Rect } from '../../geometry/rect.js';
 import { holdsItems } from '../../layout/displays.js';
+import { sceneOf } from '../../layout/scene.js';
 import { endEscapes, frameEscapes, mainEscapes, type EndEscapes } from '../../layout/escape.js';
 import { isOffCanvas, losesContent } from '../../intent/page-edge.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
@@ -91,7 +92,9 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
 
 /** What is too wide for a frame that can be scrolled: nobody does so in a window within a page that does not. */
 function framesTooNarrow(view: SnapshotView): Sighting[] {
-  return frameEscapes(view).flatMap((escapes) => inside(view, escapes, frameSentence));
+  return frameEscapes(view).flatMap((escapes) =>
+    sightingsOf(escapes, groupsInside(view, escapes), frameSentence),
+  );
 }
 
 /** What is too wide for the container in which an application scrolls as pages do: all of it moves sideways. */
@@ -99,13 +102,38 @@ function mainTooNarrow(view: SnapshotView): Sighting[] {
   const escapes = mainEscapes(view);
   const says: typeof frameSentence = (px, others, { window: { rtl, width, holder } }) =>
     `${sticksOut(others)} ${pxText(px)} past the ${endOf(rtl)} edge of ${shortName(view, holder)}, ${width} px wide, in which the page scrolls, and it scrolls sideways.`;
-  return escapes ? inside(view, escapes, says) : [];
+  if (!escapes) return [];
+  const groups = groupsInside(view, escapes);
+  const culprits = groups.flatMap((group) => group.culprits);
+  return movesOtherWords(view, escapes.window.holder, culprits) ? sightingsOf(escapes, groups, says) : [];
 }
 
-function inside(view: SnapshotView, escapes: EndEscapes, says: typeof frameSentence): Sighting[] {
+/** A sheet of cells or a row of columns that is all there is scrolls sideways by itself; beside other words, it takes them along. */
+function movesOtherWords(view: SnapshotView, holder: NodeIndex, culprits: readonly NodeIndex[]): boolean {
+  const scene = sceneOf(view);
+  const wide = culprits.map((i) => (hasItemBeside(view, i) ? view.containingElement(i) : i));
+  for (let i = holder; i <= scene.lastOf(holder); i++)
+    if (view.linesOf(i).length > 0 && !wide.some((around) => scene.contains(around, i))) return true;
+  return false;
+}
+
+function groupsInside(view: SnapshotView, escapes: EndEscapes): Group[] {
   const begins = escapes.beginnings().filter((i) => escapes.past[i]! >= LEAST_INSIDE);
-  return groupsOf(view, escapes, begins).map((group) =>
-    sightingOf(escapes, group, (px, others) => says(px, others, escapes)),
+  return groupsOf(view, escapes, begins);
+}
+
+function sightingsOf(escapes: EndEscapes, groups: readonly Group[], says: typeof frameSentence): Sighting[] {
+  return groups.map((group) => sightingOf(escapes, group, (px, others) => says(px, others, escapes)));
+}
+
+function hasItemBeside(view: SnapshotView, i: NodeIndex): boolean {
+  const row = view.containingElement(i);
+  const { y, height } = view.box(i);
+  const isBeside = ({ y: top, height: of }: Rect) => top < y + height && top + of > y;
+  return (
+    row >= 0 &&
+    holdsItems(view, row) &&
+    view.childrenOf(row).some((other) => other !== i && view.isRendered(other) && isBeside(view.box(other)))
   );
 }
 
