@@ -22,10 +22,13 @@ export class LookMemory {
 }
 
 /** What passes under a bar that stays hides or shows as much wherever it does; at rest, how the two stand counts. */
-function keyOf(view: SnapshotView, { cover, under, area, cuts, byWords, sign, passing }: Doubt): string {
+function keyOf(
+  view: SnapshotView,
+  { cover, under, area, cuts, byWords, unread, sign, passing }: Doubt,
+): string {
   if (passing) return `bar ${view.uid(passing.bar)}`;
   const from = (i: NodeIndex) => placeFrom(area, view.box(i));
-  const how = [cuts ?? '', byWords ? 'words' : '', sign ?? ''];
+  const how = [cuts ?? '', byWords ? 'words' : '', unread ? 'unread' : '', sign ?? ''];
   const places = [from(cover), from(under), area.width, area.height].flat().map((px) => Math.round(10 * px));
   return [view.uid(cover), view.uid(under), ...how, ...places].join(' ');
 }

@@ -24,6 +24,8 @@ const NO_WORDS = {
   'text-decoration-color': 'transparent',
   'text-shadow': 'none',
 };
+/** On a ground of whatever colour but this one. */
+const READABLE = { color: 'rgb(255, 0, 144)', '-webkit-text-fill-color': 'rgb(255, 0, 144)' };
 const NOTHING = { opacity: '0' };
 const NO_SHAPE = { 'border-radius': '0', 'clip-path': 'none', 'mask-image': 'none' };
 /** Open, and yet laid out by itself as what clips is: floats stay in it, and its baseline is its foot (CSS Containment 2, section 3.2). */
@@ -89,7 +91,7 @@ async function lookAt(
     view,
     doubts,
     ({ cover }) => cover,
-    ({ cover, byWords, cuts }) => (cuts ? uncut(view, cover, cuts) : byWords ? NO_WORDS : NOTHING),
+    (doubt) => undone(view, doubt),
   );
   const bare = stylesOf(
     view,
@@ -105,7 +107,10 @@ async function lookAt(
   // A sign that stands in the words that it lies on has its colour from them.
   const kept = stylesOf(
     view,
-    doubts.filter(({ cover, under, byWords, cuts }) => !byWords && !cuts && scene.contains(under, cover)),
+    doubts.filter(
+      ({ cover, under, byWords, cuts, unread }) =>
+        !byWords && !cuts && !unread && scene.contains(under, cover),
+    ),
     ({ cover }) => cover,
     ({ cover }) => ({ color: view.style(cover, 'color'), '-webkit-text-fill-color': 'currentcolor' }),
   );
@@ -131,6 +136,12 @@ async function lookAt(
       hidden: Math.max(0, ink - shown),
     };
   });
+}
+
+/** What is to be seen without what lies over the words, cuts them, or leaves them in a colour that can't be made out. */
+function undone(view: SnapshotView, { cover, byWords, cuts, unread }: Doubt): Record<string, string> {
+  if (cuts) return uncut(view, cover, cuts);
+  return byWords ? NO_WORDS : unread ? READABLE : NOTHING;
 }
 
 function uncut(view: SnapshotView, cutter: number, by: 'shape' | 'edge'): Record<string, string> {

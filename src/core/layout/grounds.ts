@@ -24,31 +24,40 @@ export function groundColour(view: SnapshotView, i: NodeIndex): string | null {
 }
 
 /** The one colour under an ink in the middle of a rectangle; null where a picture is drawn there, or that is not known. */
-export function colourUnder(scene: Scene, ink: Ink, { x, y, width, height }: Rect): string | null {
+export function colourUnder(scene: Scene, ink: Ink, rect: Rect): string | null {
   const { view } = scene;
-  const middle: Rect = { x: x + width / 2 - 0.5, y: y + height / 2 - 0.5, width: 1, height: 1 };
-  const under = scene.coversIn(middle).filter(({ rank }) => rank < ink.rank);
+  const middle = middleOfRect(rect);
+  // The ground of the page lies under everything, whose ever it is.
+  const giver = canvasGiver(view);
+  const under = scene.coversIn(middle).filter(({ rank, node }) => rank < ink.rank && node !== giver);
   const isPictured = pictured(view).some((i) => meets(view.box(i), middle, 0));
   if (isPictured) return null;
-  if (under.length === 0) return canvasColour(view);
+  if (under.length === 0) return pageColour(view);
   return groundColour(view, under.reduce((a, b) => (b.rank > a.rank ? b : a)).node);
+}
+
+/** A px in the middle of a rectangle. */
+export function middleOfRect({ x, y, width, height }: Rect): Rect {
+  return { x: x + width / 2 - 0.5, y: y + height / 2 - 0.5, width: 1, height: 1 };
 }
 
 const PICTURES = /^(svg|canvas|img|video|iframe|object|embed)$/;
 
 /** What draws a picture, or has one behind its content. */
-const pictured = perSnapshot((view): readonly NodeIndex[] => {
+export const pictured = perSnapshot((view): readonly NodeIndex[] => {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++)
     if (view.isRendered(i) && (hasBackgroundImage(view, i) || PICTURES.test(view.tag(i)))) found.push(i);
   return found;
 });
 
-/** What the page is drawn on: the ground of its root or body (CSS Backgrounds 3, section 2.11.2); null where that is a picture. */
-function canvasColour(view: SnapshotView): string | null {
-  for (const i of [view.root, view.body]) {
-    if (hasBackgroundImage(view, i)) return null;
-    if (hasColour(view, i)) return view.style(i, 'background-color');
-  }
-  return 'rgb(255, 255, 255)';
+/** Whose ground the page is drawn on: the root's, or its body's (CSS Backgrounds 3, section 2.11.2); −1 where neither has one. */
+function canvasGiver(view: SnapshotView): NodeIndex {
+  return [view.root, view.body].find((i) => hasBackgroundImage(view, i) || hasColour(view, i)) ?? -1;
+}
+
+/** The one colour that the page is drawn on; null where that is a picture. */
+export function pageColour(view: SnapshotView): string | null {
+  const giver = canvasGiver(view);
+  return giver < 0 ? 'rgb(255, 255, 255)' : groundColour(view, giver);
 }

@@ -3,7 +3,7 @@ import { lengthOf } from '../css/lengths.js';
 import { partedAt, shapeOf, type Shape } from '../css/shapes.js';
 import { bottomOf, rightOf, type Rect } from '../geometry/rect.js';
 import { clipsAxis } from './clip.js';
-import { perStyle } from './memo.js';
+import { perNode, perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** A shape that cuts off what stands in an element: rounded corners, a `clip-path`, or a mask with a hard edge. */
@@ -83,7 +83,7 @@ function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
 export function reachAt(view: SnapshotView, i: NodeIndex, y: number): { left: number; right: number } {
   const box = view.box(i);
   let [left, right] = [box.x, rightOf(box)];
-  for (const { atRight, atBottom, radius, centre } of cornersWithin(box, drawnRadii(view, i), NO_BORDERS)) {
+  for (const { atRight, atBottom, radius, centre } of drawnCorners(view, i)) {
     const dy = atBottom ? y - centre.y : centre.y - y;
     if (dy <= 0 || dy > radius.y) continue;
     const dx = radius.x * Math.sqrt(1 - (dy / radius.y) ** 2);
@@ -95,14 +95,22 @@ export function reachAt(view: SnapshotView, i: NodeIndex, y: number): { left: nu
 
 const NO_BORDERS = [0, 0, 0, 0] as const;
 
-/** Four radii, or four pairs; where only some are pairs, which they are is not kept. */
-function drawnRadii(view: SnapshotView, i: NodeIndex): Radius[] {
+/** Of four radii, or of four pairs; where only some are pairs, which they are is not kept. */
+const drawnCorners = perNode((view, i): readonly Corner[] => {
+  const text = view.cornersOf(i);
+  if (text === '') return NO_CORNERS;
   const box = view.box(i);
-  const values = view.cornersOf(i).split(' ');
-  if (values.length === 4) return values.map((value) => radiusOf(value, box));
-  if (values.length !== 8) return [];
-  return [0, 2, 4, 6].map((at) => radiusOf(`${values[at]} ${values[at + 1]}`, box));
-}
+  const values = text.split(' ');
+  const each = values.length === 8 ? [0, 2, 4, 6].map((at) => `${values[at]} ${values[at + 1]}`) : values;
+  return each.length === 4
+    ? cornersWithin(
+        box,
+        each.map((value) => radiusOf(value, box)),
+        NO_BORDERS,
+      )
+    : NO_CORNERS;
+});
+const NO_CORNERS: readonly Corner[] = [];
 
 interface Corner {
   readonly atRight: number;

@@ -12,6 +12,8 @@ export interface Doubt {
   readonly cuts?: 'shape' | 'edge';
   /** What lies over it are words alone, and not what they stand on. */
   readonly byWords?: boolean;
+  /** Nothing lies over them: whether the words, which are given twice, can be made out on what they lie on. */
+  readonly unread?: boolean;
   /** What lies under them is a sign: one that is drawn in the ground of its element, or a picture. */
   readonly sign?: 'ground' | 'picture';
   /** Where they meet only once the page is scrolled: what stays on the screen then, and how far it is scrolled, CSS px. */

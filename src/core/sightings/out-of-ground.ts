@@ -14,8 +14,8 @@ import type { RenderView, Sighting } from './sighting.js';
 /** So much of the words has left the ground. */
 const LEAST_SHARE = 0.5;
 /** Words that stand out by less can't be seen, and by more can be read (WCAG 2.2, contrast ratio). */
-const UNSEEN = 1.2;
-const READ = 2.5;
+export const UNSEEN = 1.2;
+export const READ = 2.5;
 
 interface Lost {
   readonly culprit: NodeIndex;
