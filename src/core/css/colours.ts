@@ -12,9 +12,13 @@ export const alphaOf = remembered((colour): number => {
 
 /** How far two colours stand out from one another, 1 to 21 (WCAG 2.2, contrast ratio); NaN where one is none. */
 export function contrastOf(a: string, b: string): number {
-  const [one, other] = [parseColour(a), parseColour(b)];
-  return one && other ? wcagContrast(one, other) : NaN;
+  return contrastIn(`${a} on ${b}`);
 }
+
+const contrastIn = remembered((pair): number => {
+  const [one, other] = pair.split(' on ').map((colour) => parseColour(colour));
+  return one && other ? wcagContrast(one, other) : NaN;
+});
 
 /** The alphas of the colours that stand in a computed image, as of the stops of a gradient. */
 export const alphasIn = remembered((image): readonly number[] => {

@@ -8,14 +8,12 @@ import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
+import { READ, UNSEEN } from './unseen-words.js';
 import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
 /** So much of the words has left the ground. */
 const LEAST_SHARE = 0.5;
-/** Words that stand out by less can't be seen, and by more can be read (WCAG 2.2, contrast ratio). */
-export const UNSEEN = 1.2;
-export const READ = 2.5;
 
 interface Lost {
   readonly culprit: NodeIndex;

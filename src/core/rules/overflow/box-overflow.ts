@@ -24,6 +24,7 @@ import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { cutBoxes } from '../../sightings/cut-boxes.js';
 import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
+import { onOwnColour, ownColourDoubts } from '../../sightings/on-own-colour.js';
 import { layerDoubts, outOfLayers } from '../../sightings/out-of-layer.js';
 import { chainTo, tooLowFor } from '../../sightings/too-low.js';
 import { boxesOnParts, wordsOnParts } from '../../sightings/words-on-parts.js';
@@ -82,9 +83,10 @@ export const boxOverflow: Rule = {
       ...cutBoxes(scene, render),
       ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
       ...outOfLayers(scene, render),
+      ...onOwnColour(scene, render),
     ];
   },
-  doubts: layerDoubts,
+  doubts: (render) => [...layerDoubts(render), ...ownColourDoubts(render)],
 };
 
 const NOT_MOVED = { x: false, y: false };

@@ -1,0 +1,63 @@
+import { contrastOf } from '../css/colours.js';
+import { intersect, type Rect } from '../geometry/rect.js';
+import { groundColour } from '../layout/grounds.js';
+import { perSnapshot } from '../layout/memo.js';
+import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
+import type { Doubt } from './doubt.js';
+import type { RenderView, Sighting } from './sighting.js';
+import {
+  contrastOnGround,
+  isMissed,
+  isUnseenIn,
+  lostIn,
+  READ,
+  tellUnseen,
+  unreadDoubt,
+  UNSEEN,
+  type Lost,
+} from './unseen-words.js';
+import { onScreen, shortName } from './words.js';
+
+/** Words that can be read on their own ground and have come to lie on something of their own colour, which does not hold them: dark on dark. */
+export function onOwnColour({ view }: Scene, render: RenderView): Sighting[] {
+  return tellUnseen(
+    view,
+    lostOn(view),
+    'colour',
+    ({ area }) => ({ axis: 'x', px: area.width }),
+    ({ layer }, isMany) =>
+      `${isMany ? 'lie' : 'lies'} on ${shortName(view, layer)}, which has ${isMany ? 'their' : 'its'} colour, and can't be seen there, ${onScreen(render)}`,
+  );
+}
+
+export function ownColourDoubts({ view }: RenderView): Doubt[] {
+  return lostOn(view).map(unreadDoubt);
+}
+
+/** Less of a line is a letter's edge, CSS px. */
+const LEAST_ACROSS = 6;
+/** Less of its height is the edge of a line. */
+const LEAST_DOWN = 0.5;
+
+const lostOn = perSnapshot((view): readonly Lost[] => {
+  const scene = sceneOf(view);
+  return scene.covers.flatMap((cover) => {
+    const colour = cover.scrolled === undefined ? groundColour(view, cover.node) : null;
+    if (colour === null) return [];
+    return scene.inksIn(cover.rect).flatMap((ink): Lost[] => {
+      const area = unseenPart(scene, ink, cover, colour);
+      return area ? [lostIn(scene, ink, area, cover.node)] : [];
+    });
+  });
+});
+
+/** What of an ink lies on a box that has its colour; null where nothing to speak of does, or it can't be read on its own ground either. */
+function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect | null {
+  const { view } = scene;
+  if (ink.kind !== 'text' || ink.rank <= cover.rank || scene.contains(cover.node, ink.node)) return null;
+  if (!(contrastOf(view.style(ink.node, 'color'), colour) < UNSEEN)) return null;
+  const area = intersect(ink.shown!, cover.rect);
+  if (!area || area.width < LEAST_ACROSS || area.height < LEAST_DOWN * ink.shown!.height) return null;
+  if (!((contrastOnGround(scene, ink) ?? 0) >= READ) || !isMissed(scene, ink)) return null;
+  return isUnseenIn(scene, ink, area) ? area : null;
+}
