@@ -15,7 +15,7 @@ import type { NodeColumns } from './node-columns.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import type { Inherited } from './walk.js';
 
-/** The rows of what style sheets put before and after elements, and of the numbers of lists. */
+/** The rows of what style sheets put before and after elements, and of the numbers and bullets of lists. */
 export class GeneratedRows {
   /** Rows of pseudo-elements of which the DOM tells neither box nor text. */
   readonly untold: number[] = [];
@@ -49,12 +49,15 @@ export class GeneratedRows {
     this.text.add(node, frame, contentBox(this.nodes.columns, box, node), sign, 0);
   }
 
-  /** The number of an item of a list, which the tree knows nothing of, with its words. */
+  /** The number or bullet of an item of a list, which the tree knows nothing of, with its words. */
   addMarker(item: Element, style: CSSStyleDeclaration, rect: Box, of: Inherited): void {
     const marker = this.markers.of(item, style, rect, this.range);
     if (!marker) return;
+    const own = getComputedStyle(item, '::marker');
+    // Of what a style sheet puts there instead, nobody knows the box.
+    if (own.content !== 'normal') return;
     const { box, text } = marker;
-    const node = this.add({ host: item, which: '::marker' }, of, box, getComputedStyle(item, '::marker'));
+    const node = this.add({ host: item, which: '::marker' }, of, box, own);
     const face = this.text.face(this.nodes.value(node, 'font-family'), text);
     this.text.add(node, of.frame, box, text, 0, face);
   }

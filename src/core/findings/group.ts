@@ -1,3 +1,4 @@
+import { isListMarker } from '../intent/bullets.js';
 import { rounded } from '../geometry/rect.js';
 import { severityOf, type Rule } from '../rules/rule.js';
 import { gravest, SEVERITIES, type RenderView, type Severity } from '../sightings/sighting.js';
@@ -134,9 +135,11 @@ function toFinding(
   };
 }
 
-/** The element that can be named in the page: of what is generated, the one that it stands in. */
+/** The element that can be named in the page: of what is generated, the one that it stands in; of what stands before an item, its list. */
 function elementOf({ writer: { view } }: Entry, node: NodeIndex): NodeIndex {
-  return view.isElement(node) ? node : view.parent(node);
+  if (view.isElement(node)) return node;
+  const host = view.parent(node);
+  return isListMarker(view, node) ? view.parent(host) : host;
 }
 
 /** Of the page as a whole the first words say nothing. */
@@ -148,7 +151,7 @@ function wordsOf(entry: Entry): string {
 
 function messageOf({ sighting, writer: { view } }: Entry): string {
   const { node, message } = sighting;
-  if (view.isElement(node)) return message;
+  if (view.isElement(node) || isListMarker(view, node)) return message;
   return `Its ${view.tag(node)}: ${message.charAt(0).toLowerCase()}${message.slice(1)}`;
 }
 

@@ -1,6 +1,7 @@
 import { passedDown, perNode, perStyle } from '../layout/memo.js';
 import { controlAround } from '../layout/ancestors.js';
 import { alphaOf } from '../css/colours.js';
+import { isBullet } from './bullets.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_TEXT } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -18,6 +19,11 @@ export function isDecoration(scene: Scene, i: NodeIndex): boolean {
     return true;
   if (scene.opacity[i]! < FAINT || isAddedForLooks(view, i)) return true;
   return view.has(i, FLAG_TEXT) && isFaint(view, i);
+}
+
+/** The same for what looks wrong where it is not in its place: a bullet, which says nothing either, is missed with its item. */
+export function isOrnament(scene: Scene, i: NodeIndex): boolean {
+  return isDecoration(scene, isBullet(scene.view, i) ? scene.view.parent(i) : i);
 }
 
 const isFaint = perStyle((view, i) => alphaOf(view.style(i, 'color')) < FAINT);

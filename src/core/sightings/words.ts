@@ -1,4 +1,5 @@
 import { sideOut, type Rect } from '../geometry/rect.js';
+import { isBullet } from '../intent/bullets.js';
 import { isSymbols } from '../intent/typography.js';
 import { controlAround } from '../layout/ancestors.js';
 import type { Ink } from '../layout/scene.js';
@@ -42,6 +43,7 @@ export function nameOf(view: SnapshotView, ink: Ink): string {
 
 /** Signs of icon fonts stand in Unicode's private use areas: in another font they show nothing. */
 function signName(view: SnapshotView, ink: Ink): string {
+  if (isBullet(view, ink.node)) return `the bullet ${quoted(view, ink)}`;
   return /\p{Co}/u.test(view.lineText(ink.line)) ? 'a sign of an icon font' : `the sign ${quoted(view, ink)}`;
 }
 

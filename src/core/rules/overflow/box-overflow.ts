@@ -10,7 +10,8 @@ import {
   union,
   type Rect,
 } from '../../geometry/rect.js';
-import { isDecoration } from '../../intent/decoration.js';
+import { isBullet } from '../../intent/bullets.js';
+import { isOrnament } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
@@ -95,7 +96,7 @@ const NOT_MOVED = { x: false, y: false };
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
   const shown = ink.shown && onPageDown(ink.shown);
-  if (!shown || !scene.isOnPage(shown, ink.node) || isDecoration(scene, ink.node)) return null;
+  if (!shown || !scene.isOnPage(shown, ink.node) || isOrnament(scene, ink.node)) return null;
   const moved = { x: false, y: false };
   let isHeld = false;
   let hasGround = false;
@@ -258,7 +259,9 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     mild: entries.every(({ ink, axis, px: out }) =>
       ink.kind === 'text' && axis === acrossLines(view, ink.node) ? out <= MILD_ACROSS_PX : out <= MILD_PX,
     ),
-    ...(entries.some(({ ink }) => isUnseen(scene, ink)) && { severity: 'error' as const }),
+    ...(entries.some(({ ink }) => isUnseen(scene, ink) && !isBullet(view, ink.node)) && {
+      severity: 'error' as const,
+    }),
     message: `${what} runs ${px(worst.px)} out of ${side} of ${around} that is drawn round it, ${onScreen(render)}.`,
   };
 }

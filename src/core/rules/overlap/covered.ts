@@ -31,6 +31,7 @@ import { coveredSticking } from '../../sightings/covered-sticking.js';
 import { heldOver, isFreedBySticking } from '../../sightings/freed-by-sticking.js';
 import { passingDoubts, passingWords } from '../../sightings/passing.js';
 import { partDoubts, partsUnderWords } from '../../sightings/words-on-parts.js';
+import { markersOnPictures } from '../../sightings/markers-on-pictures.js';
 import { signDoubts, signsUnderWords } from '../../sightings/signs-under-words.js';
 import { strokesOnWords } from '../../sightings/strokes-on-words.js';
 import { sunkIn } from '../../sightings/sunk.js';
@@ -76,6 +77,7 @@ export const covered: Rule = {
       ...coveredColumns(scene, render),
       ...signsUnderWords(scene, render),
       ...strokesOnWords(scene, render, grave),
+      ...markersOnPictures(scene, render),
       ...partsUnderWords(scene, render),
       ...passingWords(scene, render, 'over'),
     ];
