@@ -95,7 +95,7 @@ const opaqueBorders = perStyle((view, i) =>
   SIDES.map((side) => alphaOf(view.style(i, `border-${side}-color`)) >= 0.9),
 );
 
-function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
+export function hasBorderAllRound(view: SnapshotView, i: NodeIndex): boolean {
   return SIDES.filter((side) => hasBorderAt(view, i, side)).length >= 3;
 }
 

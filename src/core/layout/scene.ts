@@ -172,6 +172,12 @@ export class Scene {
     return direction === 'rtl' ? x + width <= 0 : x >= viewport.width;
   }
 
+  /** What of a box of an element is seen where the page can be scrolled to; null where nothing is. */
+  shownOf(i: NodeIndex, box: Rect): Rect | null {
+    const shown = this.seen(box, this.clips.shownBox(i));
+    return shown && this.onPage(shown);
+  }
+
   /** What is left of a rectangle under a clip, where that is anything to see. */
   private seen(rect: Rect, clip: Clip): Rect | null {
     const left = cut(rect, clip);
@@ -213,13 +219,12 @@ export class Scene {
   }
 
   private collectCovers(): Cover[] {
-    const { view, clips, order } = this;
+    const { view, order } = this;
     const covers: Cover[] = [];
     for (let i = 1; i < view.count; i++) {
       if (!this.painted[i]) continue;
       const add = (box: Rect) => {
-        const shown = this.seen(box, clips.shownBox(i));
-        const rect = shown && this.onPage(shown);
+        const rect = this.shownOf(i, box);
         if (rect && area(rect) >= 16 && this.isOnItsScreen(rect, i))
           covers.push({ node: i, rect, rank: order.box[i]! });
       };

@@ -2,9 +2,9 @@ import { px } from '../geometry/format.js';
 import { intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
 import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { isDrawn, SIDES } from '../layout/paint.js';
-import type { Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import { hasBorderAllRound, isDrawn, SIDES } from '../layout/paint.js';
+import type { Cover, Scene } from '../layout/scene.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import type { RenderView, Sighting } from './sighting.js';
 import { onScreen, shortName, sideWords } from './words.js';
@@ -29,8 +29,7 @@ interface Out {
  */
 export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: ReadonlySet<NodeIndex>): Sighting[] {
   const { view } = scene;
-  const found = scene.covers.flatMap(({ node, rect }): Out[] => {
-    if (node <= view.body || isInline(view, node)) return [];
+  const found = seenBoxes(scene).flatMap(({ node, rect }): Out[] => {
     const { box, isInRow } = drawnAround(scene, node, rect);
     if (box < 0 || told.has(box) || (isPutThere(scene, node) && !isFilling(scene, node, rect, box)))
       return [];
@@ -40,7 +39,7 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
     return (['x', 'y'] as const).flatMap((axis) => {
       const out = outAlong(rect, around, axis);
       const isRows = axis === 'x' && isInRow;
-      return out >= LEAST_PX && !isRows ? [{ culprit: node, box, axis, px: out, rect }] : [];
+      return out >= LEAST_PX && !isRows ? [{ culprit: tableOf(view, node), box, axis, px: out, rect }] : [];
     });
   });
   return byCulprit(view, found).map(({ entries, fault }) => {
@@ -55,6 +54,28 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
       message: `Its own box sticks ${px(worst.px)} out of ${side} of the box ${shortName(view, worst.box)} that is drawn round it, ${onScreen(render)}.`,
     };
   });
+}
+
+/** Boxes whose edges are seen: those with a ground of their own, and those with a border all round. */
+function seenBoxes(scene: Scene): Pick<Cover, 'node' | 'rect'>[] {
+  const { view, painted, covers } = scene;
+  const grounds = covers.filter(({ node }) => node > view.body && !isInline(view, node));
+  const known = new Set(grounds.map(({ node }) => node));
+  const rims: Pick<Cover, 'node' | 'rect'>[] = [];
+  for (let i = view.body + 1; i < view.count; i++) {
+    if (!painted[i] || known.has(i) || !hasBorderAllRound(view, i) || isInline(view, i)) continue;
+    const rect = scene.shownOf(i, view.box(i));
+    if (rect) rims.push({ node: i, rect });
+  }
+  return [...grounds, ...rims];
+}
+
+/** Of a cell or a row, its table, which gives them their places; else the element itself. */
+function tableOf(view: SnapshotView, i: NodeIndex): NodeIndex {
+  if (!/^table-(cell|row)/.test(view.style(i, 'display'))) return i;
+  for (let at = view.containingElement(i); at > view.body; at = view.containingElement(at))
+    if (/table$/.test(view.style(at, 'display'))) return at;
+  return i;
 }
 
 /** Moved on purpose, which what is drawn larger with words in it is not: the words say that the whole of it is to be read. */

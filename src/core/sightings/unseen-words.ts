@@ -1,5 +1,5 @@
 import { contrastOf } from '../css/colours.js';
-import type { Rect } from '../geometry/rect.js';
+import { union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot, displacementOf } from '../layout/displace.js';
@@ -82,7 +82,7 @@ export function tellUnseen(
       ...fault,
       key: `${key} ${fault.key}`,
       affected: entries.map(({ ink }) => ink.node),
-      rect: first.ink.shown!,
+      rect: entries.map(({ ink }) => ink.shown!).reduce(union),
       by: entries.map(by).reduce((a, b) => (b.px > a.px ? b : a)),
       shows: { lost: entries.map(({ area }) => area) },
       severity: 'error',
