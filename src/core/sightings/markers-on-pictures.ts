@@ -10,6 +10,14 @@ import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
 /** So much of a number or bullet lies on the picture. */
 const LEAST_SHARE = 0.5;
 
+/** Whether something floats that holds the one and not the other. */
+function floatsBeside(scene: Scene, picture: NodeIndex, marker: NodeIndex): boolean {
+  const { view } = scene;
+  for (let at = picture; at > view.body && !scene.contains(at, marker); at = view.parent(at))
+    if (view.style(at, 'float') !== 'none') return true;
+  return false;
+}
+
 interface OnPicture {
   readonly culprit: NodeIndex;
   readonly ink: Ink;
@@ -26,6 +34,7 @@ export function markersOnPictures(scene: Scene, render: RenderView): Sighting[] 
     if (!ink.shown || !isListMarker(view, ink.node)) return [];
     const on = scene.inksIn(ink.shown).find((other) => {
       if (other.kind !== 'picture' || !view.has(other.node, FLAG_PICTURE)) return false;
+      if (!floatsBeside(scene, other.node, ink.node)) return false;
       const common = intersect(ink.shown!, other.shown!);
       return common !== null && area(common) >= LEAST_SHARE * area(ink.shown!);
     });

@@ -17,7 +17,13 @@ const list = (...children: readonly Node[]): Node => ({
   box: [100, 0, 200, 60],
   children,
 });
-const picture: Node = { tag: 'img', id: 'pier', box: [0, 0, 95, 90], flags: FLAG_PICTURE | FLAG_REPLACED };
+const picture: Node = {
+  tag: 'img',
+  id: 'pier',
+  box: [0, 0, 95, 90],
+  flags: FLAG_PICTURE | FLAG_REPLACED,
+  style: { float: 'left' },
+};
 const told = (rule: typeof covered, ...nodes: readonly Node[]) =>
   rule
     .check(renderOf({ width: 400, height: 800 }, nodes))
@@ -34,6 +40,7 @@ test('bullets and numbers on a picture are one finding of their list', () => {
 
 test('beside it, or where something else stands before an item, nothing is told', () => {
   expect(told(covered, { ...picture, box: [0, 0, 84, 90] }, list(item(0)))).toEqual([]);
+  expect(told(covered, { ...picture, style: {} }, list(item(0)))).toEqual([]);
   expect(told(covered, picture, list(item(0, '•', '::before')))).toEqual([]);
 });
 
