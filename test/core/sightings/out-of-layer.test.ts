@@ -6,7 +6,11 @@ const PAGE = { width: 400, height: 800 };
 const WHITE = { color: 'rgb(255, 255, 255)' };
 
 /** A picture of 100 px with white words on it, placed or in the flow, and as many lines as are given. */
-const picture = (more: Partial<Node>, lines: Node['lines'], words: Partial<Node> = {}): Node => ({
+const picture = (
+  more: Partial<Node>,
+  lines: NonNullable<Node['lines']>,
+  words: Partial<Node> = {},
+): Node => ({
   tag: 'figure',
   id: 'top',
   box: [0, 0, 400, 100],
