@@ -20,12 +20,11 @@ const contrastIn = remembered((pair): number => {
   return one && other ? wcagContrast(one, other) : NaN;
 });
 
-/** The alphas of the colours that stand in a computed image, as of the stops of a gradient. */
-export const alphasIn = remembered((image): readonly number[] => {
-  const found: number[] = [];
+/** The colours that stand in a computed image, as of the stops of a gradient. */
+export const coloursIn = remembered((image): readonly string[] => {
+  const found: string[] = [];
   const take = (text: string) => {
-    const colour = parseColour(text);
-    if (colour) found.push(colour.alpha ?? 1);
+    if (parseColour(text)) found.push(text);
   };
   try {
     walk(parse(image, { context: 'value' }), (node) => {
@@ -37,3 +36,6 @@ export const alphasIn = remembered((image): readonly number[] => {
   }
   return found;
 });
+
+/** The alphas of these. */
+export const alphasIn = remembered((image): readonly number[] => coloursIn(image).map(alphaOf));

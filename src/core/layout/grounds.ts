@@ -7,7 +7,7 @@ import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** A ground that is this dense has its own colour. */
-const DENSE = 0.9;
+export const DENSE = 0.9;
 
 const hasColour = perStyle((view, i) => alphaOf(view.style(i, 'background-color')) >= DENSE);
 

@@ -27,6 +27,7 @@ import { cutBoxes } from '../../sightings/cut-boxes.js';
 import { isUnseen, outOfGround } from '../../sightings/out-of-ground.js';
 import { onOwnColour, ownColourDoubts } from '../../sightings/on-own-colour.js';
 import { layerDoubts, outOfLayers } from '../../sightings/out-of-layer.js';
+import { pastOwnPictures, pictureDoubts } from '../../sightings/past-own-picture.js';
 import { chainTo, tooLowFor } from '../../sightings/too-low.js';
 import { boxesOnParts, wordsOnParts } from '../../sightings/words-on-parts.js';
 import { onScreen, quoted, shortName, sideWords } from '../../sightings/words.js';
@@ -85,9 +86,10 @@ export const boxOverflow: Rule = {
       ...outOfGround(scene, render, new Set(escapes.map(({ ink }) => ink))),
       ...outOfLayers(scene, render),
       ...onOwnColour(scene, render),
+      ...pastOwnPictures(scene, render),
     ];
   },
-  doubts: (render) => [...layerDoubts(render), ...ownColourDoubts(render)],
+  doubts: (render) => [...layerDoubts(render), ...ownColourDoubts(render), ...pictureDoubts(render)],
 };
 
 const NOT_MOVED = { x: false, y: false };

@@ -1,0 +1,74 @@
+import { alphaOf, coloursIn, contrastOf } from '../css/colours.js';
+import { DENSE, groundColour, groundOf, pageColour } from '../layout/grounds.js';
+import { perSnapshot } from '../layout/memo.js';
+import { hasBackgroundImage } from '../layout/paint.js';
+import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { lookAt, type Doubt } from './doubt.js';
+import type { RenderView, Sighting } from './sighting.js';
+import { isMissed, READ, tellUnseen, unreadDoubt, UNSEEN, type Lost } from './unseen-words.js';
+import { onScreen, shortName } from './words.js';
+
+/** So much of the letters of a line can be made out at the least where its ground is read on. */
+const LEAST_READ = 0.5;
+
+/**
+ * Words that are read on the picture or gradient in the ground of what holds them, and go on where that has ended or has their own colour: a
+ * photo as wide as the screen, and so too low on a phone.
+ */
+export function pastOwnPictures({ view }: Scene, render: RenderView): Sighting[] {
+  const isRead = ({ ink }: Lost) => readIn(view).has(groundOf(view, ink.node));
+  return tellUnseen(
+    view,
+    onPictures(view).filter(isRead),
+    'picture',
+    ({ area }) => ({ axis: 'y', px: area.height }),
+    ({ layer }, isMany) =>
+      `${isMany ? 'lie' : 'lies'} where the picture behind ${shortName(view, layer)} has ended or has ${isMany ? 'their' : 'its'} colour, and can't be seen, ${onScreen(render)}`,
+  );
+}
+
+export function pictureDoubts({ view }: RenderView): Doubt[] {
+  return onPictures(view).map(unreadDoubt);
+}
+
+const onPictures = perSnapshot((view): readonly Lost[] => {
+  const scene = sceneOf(view);
+  return scene.inks.flatMap((ink): Lost[] => {
+    if (ink.kind !== 'text' || !ink.shown) return [];
+    const ground = groundOf(view, ink.node);
+    if (ground < 0 || !mayEndUnder(view, ground, ink) || !isMissed(scene, ink)) return [];
+    return [{ ink, area: ink.shown, layer: ground, culprit: ground }];
+  });
+});
+
+/** The grounds on which some words were seen to be read. */
+const readIn = (view: SnapshotView): ReadonlySet<NodeIndex> =>
+  new Set(
+    onPictures(view).flatMap((one) => {
+      const look = lookAt(view, unreadDoubt(one));
+      return look && look.ink - look.hidden >= LEAST_READ * look.ink ? [one.layer] : [];
+    }),
+  );
+
+/** Whether a ground may leave words in the colour that lies under it, or has that itself at one end. */
+function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): boolean {
+  if (!hasBackgroundImage(view, ground)) return false;
+  const colour = view.style(node, 'color');
+  const image = view.style(ground, 'background-image');
+  const stands = (other: string) => contrastOf(colour, other);
+  if (image.includes('url(')) {
+    const fills = /cover|100% 100%/.test(view.style(ground, 'background-size'));
+    return !fills && stands(colourBehind(view, ground)) < UNSEEN;
+  }
+  const stops = coloursIn(image).map(stands);
+  return stops.some((contrast) => contrast < UNSEEN) && stops.some((contrast) => contrast >= READ);
+}
+
+/** The colour that shows where the picture of a ground ends; the page's where that is not known. */
+function colourBehind(view: SnapshotView, ground: NodeIndex): string {
+  const own = view.style(ground, 'background-color');
+  const around = groundOf(view, view.parent(ground));
+  const outer = around < 0 ? pageColour(view) : groundColour(view, around);
+  return alphaOf(own) >= DENSE ? own : (outer ?? 'transparent');
+}
