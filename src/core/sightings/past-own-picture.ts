@@ -17,10 +17,10 @@ const LEAST_READ = 0.5;
  * photo as wide as the screen, and so too low on a phone.
  */
 export function pastOwnPictures({ view }: Scene, render: RenderView): Sighting[] {
-  const isRead = ({ ink }: Lost) => readIn(view).has(groundOf(view, ink.node));
+  const read = readIn(view);
   return tellUnseen(
     view,
-    onPictures(view).filter(isRead),
+    onPictures(view).filter(({ layer }) => read.has(layer)),
     'picture',
     ({ area }) => ({ axis: 'y', px: area.height }),
     ({ layer }, isMany) =>
@@ -43,13 +43,13 @@ const onPictures = perSnapshot((view): readonly Lost[] => {
 });
 
 /** The grounds on which some words were seen to be read. */
-const readIn = (view: SnapshotView): ReadonlySet<NodeIndex> =>
-  new Set(
-    onPictures(view).flatMap((one) => {
-      const look = lookAt(view, unreadDoubt(one));
-      return look && look.ink - look.hidden >= LEAST_READ * look.ink ? [one.layer] : [];
-    }),
-  );
+function readIn(view: SnapshotView): ReadonlySet<NodeIndex> {
+  const read = onPictures(view).filter((one) => {
+    const look = lookAt(view, unreadDoubt(one));
+    return look !== undefined && look.ink - look.hidden >= LEAST_READ * look.ink;
+  });
+  return new Set(read.map(({ layer }) => layer));
+}
 
 /** Whether a ground may leave words in the colour that lies under it, or has that itself at one end. */
 function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): boolean {
