@@ -49,7 +49,8 @@ function sharesTracks(view: SnapshotView, grid: NodeIndex, isRow: boolean): bool
   return /\dfr/.test(tracks) && !EMPTY_TRACK.test(tracks.replace(LEAST_NOTHING, 'minmax('));
 }
 
-function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
+/** Whether an element in the flow of a row or column is seen to fill a part of it. */
+export function takesRoom(view: SnapshotView, i: NodeIndex, isRow: boolean): boolean {
   const { width, height } = view.box(i);
   if (paintedOf(view).painted[i] !== 1 || isOutOfFlow(view, i)) return false;
   return (isRow ? width : height) > MOST_SIGN || holdsWords(view, i);
