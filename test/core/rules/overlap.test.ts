@@ -82,6 +82,21 @@ describe('text-overlap', () => {
     expect(seenBy(textOverlap, PAGE, [note(32)])).toEqual([]);
     expect(seenBy(textOverlap, PAGE, [note(22)])).toEqual([expect.stringMatching(/^#\w+ y \d/)]);
   });
+  test('lines of no height lie on one another whole; pieces of one line do not', () => {
+    const lines = (height: string) =>
+      seenBy(textOverlap, { width: 400 }, [
+        {
+          tag: 'p',
+          id: 'p',
+          box: [10, 20, 200, 0],
+          style: { 'line-height': height },
+          lines: [line(10, 10, 180), line(10, 10, 120)],
+        },
+      ]).length;
+    expect(lines('0px')).toBe(1);
+    expect(lines('24px')).toBe(0);
+  });
+
   test('words that an ellipsis shortens do not lie on their neighbours with what is cut off', () => {
     /** An engine tells the whole line and what is left of it, rounded each for itself. */
     const name = (id: string, x: number, whole: number, left: number, overflow: string): Node => ({

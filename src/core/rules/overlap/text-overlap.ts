@@ -69,7 +69,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
       ? touching
       : (squeezed(scene, a, b) ?? (touching && descending(scene, a, b)));
   if (!common || !scene.isOnPage(common, a.node) || areApart(scene.view, a, b, LEAST_ASKEW)) return null;
-  if (arePieces(scene.view, a, b, common)) return null;
+  if (arePieces(scene.view, a, b)) return null;
   for (const ink of [a, b]) {
     if (isDecoration(scene, ink.node) || reachesIntoNextLine(scene.view, ink, common)) return null;
   }
@@ -88,17 +88,14 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   };
 }
 
-/** Of a line that is in pieces, these share no more, of the narrower. */
-const MOST_OF_PIECE = 0.5;
+/** Lines so near to one another are one, CSS px. */
+const ONE_LINE = 2;
 
-/** The lines of one text can only collide from above; side by side they are one line in pieces. */
-function arePieces(view: SnapshotView, a: Ink, b: Ink, common: Rect): boolean {
-  if (a.node !== b.node) return false;
+/** The lines of one text can only collide from above; side by side they are one line in pieces, unless no line has a height. */
+function arePieces(view: SnapshotView, a: Ink, b: Ink): boolean {
   const across = acrossLines(view, a.node);
-  const along = across === 'y' ? 'x' : 'y';
-  const narrower = Math.min(sizeAlong(a.full, along), sizeAlong(b.full, along));
-  const isOneLine = Math.abs(a.full[across] - b.full[across]) < 2;
-  return isOneLine && sizeAlong(common, along) < MOST_OF_PIECE * narrower;
+  const isOneLine = a.node === b.node && Math.abs(a.full[across] - b.full[across]) < ONE_LINE;
+  return isOneLine && !(Number.parseFloat(view.style(a.node, 'line-height')) < ONE_LINE);
 }
 
 /** The block of which both are lines, words of a link among them; undefined where they are texts of two. */
