@@ -7,7 +7,7 @@ import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** A ground that is this dense has its own colour. */
-export const DENSE = 0.9;
+const DENSE = 0.9;
 
 const hasColour = perStyle((view, i) => alphaOf(view.style(i, 'background-color')) >= DENSE);
 
@@ -21,6 +21,19 @@ export const groundOf = passedDown<NodeIndex>(
 /** The one colour that an element draws its ground in; null where that is a picture. */
 export function groundColour(view: SnapshotView, i: NodeIndex): string | null {
   return hasBackgroundImage(view, i) || view.has(i, FLAG_PICTURE) ? null : view.style(i, 'background-color');
+}
+
+/** The one colour on which an element's words stand by what holds them alone; null where that is a picture. */
+export function colourAround(view: SnapshotView, i: NodeIndex): string | null {
+  const ground = groundOf(view, i);
+  return ground < 0 ? pageColour(view) : groundColour(view, ground);
+}
+
+/** The colour that shows where the picture of a ground ends: its own, or that around it; null where that is a picture. */
+export function colourBehind(view: SnapshotView, ground: NodeIndex): string | null {
+  return hasColour(view, ground)
+    ? view.style(ground, 'background-color')
+    : colourAround(view, view.parent(ground));
 }
 
 /** The one colour under an ink in the middle of a rectangle; null where a picture is drawn there, or that is not known. */
@@ -57,7 +70,7 @@ function canvasGiver(view: SnapshotView): NodeIndex {
 }
 
 /** The one colour that the page is drawn on; null where that is a picture. */
-export function pageColour(view: SnapshotView): string | null {
+function pageColour(view: SnapshotView): string | null {
   const giver = canvasGiver(view);
   return giver < 0 ? 'rgb(255, 255, 255)' : groundColour(view, giver);
 }

@@ -7,8 +7,8 @@ import type { Doubt } from './doubt.js';
 import type { RenderView, Sighting } from './sighting.js';
 import {
   contrastOnGround,
+  contrastUnder,
   isMissed,
-  isUnseenIn,
   lostIn,
   READ,
   tellUnseen,
@@ -59,5 +59,5 @@ function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect 
   const area = intersect(ink.shown!, cover.rect);
   if (!area || area.width < LEAST_ACROSS || area.height < LEAST_DOWN * ink.shown!.height) return null;
   if (!((contrastOnGround(scene, ink) ?? 0) >= READ) || !isMissed(scene, ink)) return null;
-  return isUnseenIn(scene, ink, area) ? area : null;
+  return contrastUnder(scene, ink, area) < UNSEEN ? area : null;
 }

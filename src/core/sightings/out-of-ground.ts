@@ -3,12 +3,12 @@ import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot } from '../layout/displace.js';
-import { colourUnder, groundColour, groundOf } from '../layout/grounds.js';
+import { groundColour, groundOf } from '../layout/grounds.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
-import { READ, UNSEEN } from './unseen-words.js';
+import { contrastUnder, READ, UNSEEN } from './unseen-words.js';
 import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
@@ -64,6 +64,5 @@ export function isUnseen(scene: Scene, ink: Ink): boolean {
   if (own === null || !scene.isOnPage(shown, ink.node)) return false;
   const colour = view.style(ink.node, 'color');
   if (!(contrastOf(colour, own) >= READ)) return false;
-  const under = colourUnder(scene, ink, shown);
-  return under !== null && contrastOf(colour, under) < UNSEEN;
+  return contrastUnder(scene, ink, shown) < UNSEEN;
 }

@@ -1,6 +1,5 @@
-import { contrastOf } from '../css/colours.js';
 import { meets, outAlong, rightOf, type Rect } from '../geometry/rect.js';
-import { colourUnder, middleOfRect, pictured } from '../layout/grounds.js';
+import { middleOfRect, pictured } from '../layout/grounds.js';
 import { perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -8,8 +7,8 @@ import type { Doubt } from './doubt.js';
 import type { RenderView, Sighting } from './sighting.js';
 import {
   contrastOnGround,
+  contrastUnder,
   isMissed,
-  isUnseenIn,
   lostIn,
   READ,
   tellUnseen,
@@ -57,8 +56,7 @@ const lostOf = perSnapshot((view): readonly Lost[] => {
   const read: Read[] = [];
   const unseen: Ink[] = [];
   for (const ink of alike) {
-    const under = colourUnder(scene, ink, ink.shown!);
-    const contrast = under === null ? Infinity : contrastOf(view.style(ink.node, 'color'), under);
+    const contrast = contrastUnder(scene, ink, ink.shown!);
     if (contrast < UNSEEN) unseen.push(ink);
     const layer = contrast >= READ ? layerUnder(scene, ink) : -1;
     if (layer >= 0) read.push({ ink, layer });
@@ -70,7 +68,7 @@ const lostOf = perSnapshot((view): readonly Lost[] => {
     }),
     ...read.flatMap(({ ink, layer }) =>
       endsBeside(ink.shown!, view.box(layer))
-        .filter((end) => isUnseenIn(scene, ink, end))
+        .filter((end) => contrastUnder(scene, ink, end) < UNSEEN)
         .map((end) => lostIn(scene, ink, end, layer)),
     ),
   ];

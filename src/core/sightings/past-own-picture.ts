@@ -1,5 +1,5 @@
-import { alphaOf, coloursIn, contrastOf } from '../css/colours.js';
-import { DENSE, groundColour, groundOf, pageColour } from '../layout/grounds.js';
+import { coloursIn, contrastOf } from '../css/colours.js';
+import { colourBehind, groundOf } from '../layout/grounds.js';
 import { perSnapshot } from '../layout/memo.js';
 import { hasBackgroundImage } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -59,16 +59,8 @@ function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): bool
   const stands = (other: string) => contrastOf(colour, other);
   if (image.includes('url(')) {
     const fills = /cover|100% 100%/.test(view.style(ground, 'background-size'));
-    return !fills && stands(colourBehind(view, ground)) < UNSEEN;
+    return !fills && stands(colourBehind(view, ground) ?? 'transparent') < UNSEEN;
   }
   const stops = coloursIn(image).map(stands);
   return stops.some((contrast) => contrast < UNSEEN) && stops.some((contrast) => contrast >= READ);
-}
-
-/** The colour that shows where the picture of a ground ends; the page's where that is not known. */
-function colourBehind(view: SnapshotView, ground: NodeIndex): string {
-  const own = view.style(ground, 'background-color');
-  const around = groundOf(view, view.parent(ground));
-  const outer = around < 0 ? pageColour(view) : groundColour(view, around);
-  return alphaOf(own) >= DENSE ? own : (outer ?? 'transparent');
 }

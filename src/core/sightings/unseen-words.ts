@@ -3,7 +3,7 @@ import { union, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot, displacementOf } from '../layout/displace.js';
-import { colourUnder, groundColour, groundOf, pageColour } from '../layout/grounds.js';
+import { colourAround, colourUnder } from '../layout/grounds.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -29,11 +29,9 @@ export interface Lost {
 }
 
 /** How far words stand out from the ground that what they stand in gives them; null where that is a picture, or they are no words that are missed. */
-export function contrastOnGround(scene: Scene, ink: Ink): number | null {
-  const { view } = scene;
+export function contrastOnGround({ view }: Scene, ink: Ink): number | null {
   if (ink.kind !== 'text' || !ink.shown) return null;
-  const ground = groundOf(view, ink.node);
-  const own = ground < 0 ? pageColour(view) : groundColour(view, ground);
+  const own = colourAround(view, ink.node);
   return own === null ? null : contrastOf(view.style(ink.node, 'color'), own);
 }
 
@@ -44,9 +42,10 @@ export function isMissed(scene: Scene, ink: Ink): boolean {
   return !isDecoration(scene, ink.node) && !isSymbols(view, ink);
 }
 
-export function isUnseenIn(scene: Scene, ink: Ink, area: Rect): boolean {
+/** How far words stand out from what lies under them in the middle of a rectangle; infinitely where that is a picture, or not known. */
+export function contrastUnder(scene: Scene, ink: Ink, area: Rect): number {
   const under = colourUnder(scene, ink, area);
-  return under !== null && contrastOf(scene.view.style(ink.node, 'color'), under) < UNSEEN;
+  return under === null ? Infinity : contrastOf(scene.view.style(ink.node, 'color'), under);
 }
 
 /** At fault is what was put where it is: the words, or else the layer; the words where neither was. */
