@@ -4,12 +4,14 @@ import {
   FLAG_FIELD,
   FLAG_IN_PICTURE,
   FLAG_RENDERED,
+  FLAG_SOLID,
   FLAG_TEXT,
   KIND_ELEMENT,
   LINE_FIELD,
 } from '../core/layout/snapshot.js';
 import { contentBox, hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
+import { DrawnShapes } from './drawn-shapes.js';
 import { drawnLines } from './drawn-text.js';
 import { childrenAmong, FactsReader, namesOf, wordsFlag } from './element-facts.js';
 import { fieldText, type Field } from './field-text.js';
@@ -57,6 +59,7 @@ export class Collector {
   readonly suspects: number[] = [];
   private readonly reader: StyleReader;
   private readonly facts: FactsReader;
+  private readonly shapes = new DrawnShapes();
   private readonly range = document.createRange();
 
   /**
@@ -91,6 +94,7 @@ export class Collector {
     const inPicture = (inherited.flags & FLAG_IN_PICTURE) !== 0;
     const flags = inherited.flags & (FLAG_IN_PICTURE | FLAG_ARIA_HIDDEN);
     const drawn = inPicture && tag === 'text' ? this.addDrawnText(element, inherited, nth, flags) : null;
+    const solid = inPicture ? this.shapes.over(element, tag) : null;
     const node =
       drawn ??
       this.nodes.add(inherited, {
@@ -99,10 +103,10 @@ export class Collector {
         tag,
         names: namesOf(element),
         nth,
-        flags,
+        flags: solid ? flags | FLAG_RENDERED | FLAG_SOLID : flags,
         element,
-        style: null,
-        rect: groupBox(element, tag),
+        style: solid && getComputedStyle(element),
+        rect: solid ?? groupBox(element, tag),
         hasText: true,
       });
     if (inPicture)
@@ -127,6 +131,10 @@ export class Collector {
       rect: element.getBoundingClientRect(),
       hasText: true,
     });
+    this.shapes.addWords(
+      element,
+      found.map(({ rect }) => rect),
+    );
     const face = this.faceOf(node, found[0]!.text);
     for (const line of found) this.text.add(node, inherited.frame, line.rect, line.text, line.flags, face);
     return node;

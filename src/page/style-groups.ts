@@ -18,6 +18,7 @@ export const RARE: Readonly<Record<string, string>> = {
   filter: 'none',
   float: 'none',
   'background-image': 'none',
+  'background-clip': 'border-box',
   translate: 'none',
   rotate: 'none',
   scale: 'none',

@@ -1,7 +1,8 @@
 import type { Judge } from '../core/findings/judge.js';
 import { intersect, union, type Rect } from '../core/geometry/rect.js';
+import { letterGroundOf } from '../core/layout/letters.js';
 import { sceneOf } from '../core/layout/scene.js';
-import { FLAG_CONTROL, type Look } from '../core/layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_IN_PICTURE, type Look } from '../core/layout/snapshot.js';
 import type { SnapshotView } from '../core/layout/view.js';
 import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
@@ -24,6 +25,8 @@ const NO_WORDS = {
   'text-decoration-color': 'transparent',
   'text-shadow': 'none',
 };
+/** Words of a drawing have no colour: they are filled. */
+const NO_DRAWN_WORDS = { fill: 'transparent', stroke: 'transparent' };
 /** On a ground of whatever colour but this one. */
 const READABLE = { color: 'rgb(255, 0, 144)', '-webkit-text-fill-color': 'rgb(255, 0, 144)' };
 const NOTHING = { opacity: '0' };
@@ -31,6 +34,8 @@ const NO_SHAPE = { 'border-radius': '0', 'clip-path': 'none', 'mask-image': 'non
 /** Open, and yet laid out by itself as what clips is: floats stay in it, and its baseline is its foot (CSS Containment 2, section 3.2). */
 const NO_EDGE = { overflow: 'visible', contain: 'layout' };
 const NO_GROUND = { 'background-image': 'none' };
+/** Where a ground fills the letters. */
+const NO_FILLED_WORDS = { ...NO_WORDS, ...NO_GROUND, 'background-color': 'transparent' };
 
 /** So many scroll positions of a render are looked at. */
 const MOST_SCROLLED = 2;
@@ -96,12 +101,14 @@ async function lookAt(
   const bare = stylesOf(
     view,
     doubts,
-    ({ under }) => under,
+    ({ under, sign }) => (sign ? under : drawerOf(view, under)),
     ({ under, sign }) => {
       if (sign) return sign === 'ground' ? NO_GROUND : NOTHING;
       const isWhole =
         view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => scene.contains(under, cover));
-      return isWhole ? NOTHING : NO_WORDS;
+      if (isWhole) return NOTHING;
+      if (view.has(under, FLAG_IN_PICTURE)) return NO_DRAWN_WORDS;
+      return letterGroundOf(view, under) < 0 ? NO_WORDS : NO_FILLED_WORDS;
     },
   );
   // A sign that stands in the words that it lies on has its colour from them.
@@ -167,6 +174,12 @@ function withinReach(all: readonly Doubt[]): { doubts: Doubt[]; area: Rect } {
 }
 
 /** Of several doubts about one element, the first says what becomes of it. */
+/** What draws the ink of an element's words: itself, or a ground that fills them. */
+function drawerOf(view: SnapshotView, i: number): number {
+  const ground = letterGroundOf(view, i);
+  return ground >= 0 ? ground : i;
+}
+
 function stylesOf(
   view: SnapshotView,
   doubts: readonly Doubt[],

@@ -38,6 +38,14 @@ const DRAWINGS: Readonly<Record<string, { drawing: string; style?: string; told?
   'words that are cut by a shape of the drawing': {
     drawing: `<clipPath id="c"><rect width="60" height="100"/></clipPath><g clip-path="url(#c)"><text x="10" y="50">Wickham Quay</text></g><text x="70" y="52">Ember Rock</text>`,
   },
+  'a solid shape that is drawn over words': {
+    drawing: '<text x="10" y="50">Wickham Quay</text><circle cx="60" cy="45" r="20" fill="#357"/>',
+    told: /^covered svg > circle$/,
+  },
+  'a solid shape under words, a clear one over them, a line through them, and one beside them': {
+    drawing:
+      '<rect width="120" height="80" fill="#def"/><text x="10" y="50">Wickham Quay</text><rect width="300" height="100" fill="rgba(0, 0, 0, 0.1)"/><path d="M0 20 C 40 90 80 10 300 45" fill="none" stroke="#357"/><circle cx="160" cy="45" r="20" fill="#357"/>',
+  },
   'words that are drawn twice, as a rim and as letters': {
     drawing:
       '<text x="10" y="50" stroke="#fff" stroke-width="4">Wickham Quay</text><text x="10" y="50">Wickham Quay</text>',

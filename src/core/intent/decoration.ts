@@ -1,7 +1,7 @@
-import { passedDown, perNode, perStyle } from '../layout/memo.js';
+import { passedDown, perNode } from '../layout/memo.js';
 import { controlAround } from '../layout/ancestors.js';
-import { alphaOf } from '../css/colours.js';
 import { isBullet } from './bullets.js';
+import { areFainter } from '../layout/letters.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ARIA_HIDDEN, FLAG_CONTROL, FLAG_TEXT } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -18,15 +18,13 @@ export function isDecoration(scene: Scene, i: NodeIndex): boolean {
   if (view.has(i, FLAG_ARIA_HIDDEN) && !holdsControls(view, ariaHiddenRoot(view, i)) && !isSeenHalf(scene, i))
     return true;
   if (scene.opacity[i]! < FAINT || isAddedForLooks(view, i)) return true;
-  return view.has(i, FLAG_TEXT) && isFaint(view, i);
+  return view.has(i, FLAG_TEXT) && areFainter(view, i, FAINT);
 }
 
 /** The same for what looks wrong where it is not in its place: a bullet, which says nothing either, is missed with its item. */
 export function isOrnament(scene: Scene, i: NodeIndex): boolean {
   return isDecoration(scene, isBullet(scene.view, i) ? scene.view.parent(i) : i);
 }
-
-const isFaint = perStyle((view, i) => alphaOf(view.style(i, 'color')) < FAINT);
 
 /** What has links and buttons in it is a drawer or a dialog that is thought to be closed: where it is seen, so are they. */
 const holdsControls = perNode((view: SnapshotView, i: NodeIndex): boolean =>

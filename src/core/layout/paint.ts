@@ -2,13 +2,14 @@ import { alphaOf, alphasIn } from '../css/colours.js';
 import { solidShadowsIn } from '../css/solid-shadow.js';
 import { grown, type Rect } from '../geometry/rect.js';
 import { isInline } from './displays.js';
+import { fillsLetters } from './letters.js';
 import { perNode, perStyle } from './memo.js';
-import { FLAG_PICTURE } from './snapshot.js';
+import { FLAG_PICTURE, FLAG_SOLID } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Whether what is under an element's box is not seen through it. */
 export function isOpaque(view: SnapshotView, i: NodeIndex): boolean {
-  if (hasOpaqueBackground(view, i)) return true;
+  if (hasOpaqueBackground(view, i) || view.has(i, FLAG_SOLID)) return true;
   return view.has(i, FLAG_PICTURE) && /^(img|video|iframe|meter|progress)$/.test(view.tag(i));
 }
 
@@ -24,8 +25,9 @@ export const isMadeOfBorders = perNode((view, i): boolean => {
 
 const hasOpaqueBackground = perStyle(
   (view, i): boolean =>
-    alphaOf(view.style(i, 'background-color')) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
-    isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size')),
+    !fillsLetters(view, i) &&
+    (alphaOf(view.style(i, 'background-color')) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
+      isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size'))),
 );
 
 /** Behind frosted glass letters can't be read, though colours shine through. */
@@ -108,10 +110,12 @@ export function hasBorderAt(view: SnapshotView, i: NodeIndex, side: (typeof SIDE
 /** Whether a picture or gradient is drawn behind what an element holds. */
 export const hasBackgroundImage = perStyle((view, i): boolean => {
   const image = view.style(i, 'background-image');
-  return image !== '' && image !== 'none';
+  return image !== '' && image !== 'none' && !fillsLetters(view, i);
 });
 
-const hasBackgroundColour = perStyle((view, i) => alphaOf(view.style(i, 'background-color')) >= 0.04);
+const hasBackgroundColour = perStyle(
+  (view, i) => alphaOf(view.style(i, 'background-color')) >= 0.04 && !fillsLetters(view, i),
+);
 
 /** A background that differs from what it lies on. */
 function hasOwnBackground(view: SnapshotView, i: NodeIndex): boolean {

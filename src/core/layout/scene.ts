@@ -1,9 +1,9 @@
-import { alphaOf } from '../css/colours.js';
 import { area, intersect, type Rect } from '../geometry/rect.js';
 import { RectIndex } from '../geometry/rect-index.js';
 import type { Clip } from '../geometry/clip.js';
 import { Clips, cut } from './clips.js';
-import { perSnapshot, perStyle } from './memo.js';
+import { areFainter } from './letters.js';
+import { perSnapshot } from './memo.js';
 import { outlinesOf, type Outline } from './outlines.js';
 import { isInline } from './displays.js';
 import { hidesWords } from './see-through.js';
@@ -207,7 +207,7 @@ export class Scene {
         });
       }
       const lines = view.linesOf(i);
-      if (lines.length === 0 || isTransparentText(view, i)) continue;
+      if (lines.length === 0 || areFainter(view, i, CLEAR)) continue;
       const clip = clips.shownContent(i);
       for (const line of lines) {
         const full = inkOf(view, line);
@@ -237,11 +237,8 @@ export class Scene {
   }
 }
 
-/** Letters so faint are there for something else: a field over a picture of its own, text for a background to shine through. */
-const isTransparentText = perStyle((view, i) => {
-  const colour = view.style(i, 'color');
-  return colour !== '' && alphaOf(colour) < 0.1;
-});
+/** Letters so faint are there for something else: a field over a picture of its own. */
+const CLEAR = 0.1;
 
 /** The scene of a render; every rule shares it. */
 export const sceneOf = perSnapshot((view) => new Scene(view));

@@ -1,5 +1,6 @@
 import { alphaOf } from '../css/colours.js';
 import { area, liesWithin } from '../geometry/rect.js';
+import { fillsLetters } from './letters.js';
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
@@ -20,7 +21,9 @@ export function hidesWords(view: SnapshotView, i: NodeIndex, opacity: number): b
   return opacity * density(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
 }
 
-const density = perStyle((view, i) => alphaOf(view.style(i, 'background-color')));
+const density = perStyle((view, i) =>
+  fillsLetters(view, i) ? 0 : alphaOf(view.style(i, 'background-color')),
+);
 
 function dimsAll(view: SnapshotView, i: NodeIndex): boolean {
   const { shownWidth: width, shownHeight: height } = view.snapshot.viewport;

@@ -154,7 +154,7 @@ export const FLAG_REPLACED = 4;
 export const FLAG_TEXT = 8;
 /** In the top layer: modal dialog, open popover, full screen. */
 export const FLAG_TOP_LAYER = 16;
-/** Inside an SVG picture: identity only, no box and no style. */
+/** Inside an SVG picture: identity only, no box and no style, but for its words and what lies over them. */
 export const FLAG_IN_PICTURE = 32;
 /** Hidden from assistive technology (`aria-hidden`) or inert, itself or by an ancestor. */
 export const FLAG_ARIA_HIDDEN = 64;
@@ -188,6 +188,9 @@ export const FLAG_PLAYER = 131072;
 
 /** A picture that says that it is no more than an ornament: an empty `alt`, or a role of that kind. */
 export const FLAG_ORNAMENT = 262144;
+
+/** A shape in an SVG picture that lies over words of it, and through which nothing is seen: with its box and its style. */
+export const FLAG_SOLID = 524288;
 
 /** What the setting of a text tells, in this order. */
 export const SETTING_PROPERTIES = [
@@ -253,6 +256,7 @@ export const STYLE_PROPERTIES = [
   'background-color',
   'background-image',
   'background-size',
+  'background-clip',
   'border-top-color',
   'border-right-color',
   'border-bottom-color',

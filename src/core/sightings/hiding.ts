@@ -1,11 +1,12 @@
 import { area, sizeAlong, type Rect } from '../geometry/rect.js';
 import { isMarkAtCorner } from '../intent/overlays.js';
 import { displacementOf } from '../layout/displace.js';
+import { isInlineText } from '../layout/displays.js';
 import { perStyle } from '../layout/memo.js';
 import { isMadeOfBorders } from '../layout/paint.js';
 import { isUpright } from '../layout/rotation.js';
 import { sceneOf, type Cover, type Ink } from '../layout/scene.js';
-import { FLAG_PICTURE } from '../layout/snapshot.js';
+import { FLAG_PICTURE, FLAG_SOLID } from '../layout/snapshot.js';
 import { isVertical } from '../layout/text-ink.js';
 import { isFixed } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -35,9 +36,9 @@ export interface Hiding {
   readonly culprit: NodeIndex;
   /**
    * What pixels have to tell: nothing; whether the cover is there at all, since its shape is known roughly; whether so little counts;
-   * or whether a sign or drawing lies on letters.
+   * whether letters are in the little of a line that boxes tell to be hidden; or whether a sign or drawing lies on letters.
    */
-  readonly doubt: 'none' | 'shape' | 'slight' | 'mark';
+  readonly doubt: 'none' | 'shape' | 'slight' | 'little' | 'mark';
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
@@ -54,14 +55,27 @@ export function markDoubt(view: SnapshotView, i: NodeIndex, { width, height }: R
 
 /** Whether boxes tell that something is lost; null where they tell that nothing is. */
 export function doubtOf(view: SnapshotView, ink: Ink, cover: Cover, common: Rect): Hiding['doubt'] | null {
-  if (isLost(view, ink, common)) return isRoughlyKnown(view, cover.node) ? 'shape' : 'none';
+  if (isLost(view, ink, common)) {
+    if (isRoughlyKnown(view, cover.node)) return 'shape';
+    return ink.kind === 'text' && isLittle(ink, common) ? 'little' : 'none';
+  }
   const isSlight = isLost(view, ink, common, SLIGHT_HEIGHT_SHARE, SLIGHT_CONTROL_SHARE);
-  return isSlight && displacementOf(view, cover.node) !== null ? 'slight' : null;
+  return isSlight && isPutThere(view, cover.node) ? 'slight' : null;
+}
+
+/** Moved there, or drawn round words of a line with more room than the lines have between them. */
+function isPutThere(view: SnapshotView, i: NodeIndex): boolean {
+  return displacementOf(view, i) !== null || isInlineText(view, i);
 }
 
 /** A picture may be see-through in parts; round, cut or turned boxes are smaller than they are. */
 function isRoughlyKnown(view: SnapshotView, i: NodeIndex): boolean {
-  return view.has(i, FLAG_PICTURE) || !isUpright(view, i) || hasShape(view, i) || isMadeOfBorders(view, i);
+  return (
+    view.has(i, FLAG_PICTURE | FLAG_SOLID) ||
+    !isUpright(view, i) ||
+    hasShape(view, i) ||
+    isMadeOfBorders(view, i)
+  );
 }
 
 const hasShape = perStyle(
@@ -117,9 +131,15 @@ export function inkGone(view: SnapshotView, entries: readonly Hiding[]): number 
   return [...seen.values()].reduce((sum, hidden) => sum + hidden, 0);
 }
 
-/** So little that it may be meant; not where pixels have shown that what is fixed to the screen keeps letters from being read. */
-export function isMild(view: SnapshotView, { cover, ink, common, doubt }: Hiding): boolean {
+/** So little that it may be meant; not where pixels have shown that letters are lost in it, or that what is fixed to the screen keeps them from being read. */
+export function isMild(view: SnapshotView, hiding: Hiding): boolean {
+  const { cover, ink, common, doubt } = hiding;
   if (ink.kind === 'picture' || (doubt === 'slight' && isFixed(view, cover.node))) return false;
+  if (doubt === 'little' && (lookedAt(view, hiding) ?? 0) > 0) return false;
+  return isLittle(ink, common);
+}
+
+function isLittle(ink: Ink, common: Rect): boolean {
   return ink.kind === 'text'
     ? common.height < MILD_SHARE * ink.full.height
     : area(common) < MILD_SHARE * area(ink.full);

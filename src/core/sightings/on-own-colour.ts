@@ -1,6 +1,7 @@
 import { contrastOf } from '../css/colours.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { groundColour } from '../layout/grounds.js';
+import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import type { Doubt } from './doubt.js';
@@ -55,7 +56,8 @@ const lostOn = perSnapshot((view): readonly Lost[] => {
 function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect | null {
   const { view } = scene;
   if (ink.kind !== 'text' || ink.rank <= cover.rank || scene.contains(cover.node, ink.node)) return null;
-  if (!(contrastOf(view.style(ink.node, 'color'), colour) < UNSEEN)) return null;
+  const words = colourOfWords(view, ink.node);
+  if (words === null || !(contrastOf(words, colour) < UNSEEN)) return null;
   const area = intersect(ink.shown!, cover.rect);
   if (!area || area.width < LEAST_ACROSS || area.height < LEAST_DOWN * ink.shown!.height) return null;
   if (!((contrastOnGround(scene, ink) ?? 0) >= READ) || !isMissed(scene, ink)) return null;

@@ -4,6 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot } from '../layout/displace.js';
 import { groundColour, groundOf } from '../layout/grounds.js';
+import { colourOfWords } from '../layout/letters.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
@@ -62,7 +63,7 @@ export function isUnseen(scene: Scene, ink: Ink): boolean {
   if (within && area(within) > (1 - LEAST_SHARE) * area(shown)) return false;
   const own = groundColour(view, ground);
   if (own === null || !scene.isOnPage(shown, ink.node)) return false;
-  const colour = view.style(ink.node, 'color');
-  if (!(contrastOf(colour, own) >= READ)) return false;
+  const colour = colourOfWords(view, ink.node);
+  if (colour === null || !(contrastOf(colour, own) >= READ)) return false;
   return contrastUnder(scene, ink, shown) < UNSEEN;
 }

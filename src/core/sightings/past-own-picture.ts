@@ -1,5 +1,6 @@
 import { coloursIn, contrastOf } from '../css/colours.js';
 import { colourBehind, groundOf } from '../layout/grounds.js';
+import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
 import { hasBackgroundImage } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
@@ -54,7 +55,8 @@ function readIn(view: SnapshotView): ReadonlySet<NodeIndex> {
 /** Whether a ground may leave words in the colour that lies under it, or has that itself at one end. */
 function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): boolean {
   if (!hasBackgroundImage(view, ground)) return false;
-  const colour = view.style(node, 'color');
+  const colour = colourOfWords(view, node);
+  if (colour === null) return false;
   const image = view.style(ground, 'background-image');
   const stands = (other: string) => contrastOf(colour, other);
   if (image.includes('url(')) {

@@ -4,6 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot, displacementOf } from '../layout/displace.js';
 import { colourAround, colourUnder } from '../layout/grounds.js';
+import { colourOfWords } from '../layout/letters.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -31,8 +32,8 @@ export interface Lost {
 /** How far words stand out from the ground that what they stand in gives them; null where that is a picture, or they are no words that are missed. */
 export function contrastOnGround({ view }: Scene, ink: Ink): number | null {
   if (ink.kind !== 'text' || !ink.shown) return null;
-  const own = colourAround(view, ink.node);
-  return own === null ? null : contrastOf(view.style(ink.node, 'color'), own);
+  const [own, colour] = [colourAround(view, ink.node), colourOfWords(view, ink.node)];
+  return own === null || colour === null ? null : contrastOf(colour, own);
 }
 
 /** Whether an ink is words in the flow of the page that a reader would miss. */
@@ -44,8 +45,8 @@ export function isMissed(scene: Scene, ink: Ink): boolean {
 
 /** How far words stand out from what lies under them in the middle of a rectangle; infinitely where that is a picture, or not known. */
 export function contrastUnder(scene: Scene, ink: Ink, area: Rect): number {
-  const under = colourUnder(scene, ink, area);
-  return under === null ? Infinity : contrastOf(scene.view.style(ink.node, 'color'), under);
+  const [under, colour] = [colourUnder(scene, ink, area), colourOfWords(scene.view, ink.node)];
+  return under === null || colour === null ? Infinity : contrastOf(colour, under);
 }
 
 /** At fault is what was put where it is: the words, or else the layer; the words where neither was. */

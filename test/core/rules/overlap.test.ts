@@ -329,6 +329,44 @@ describe('covered', () => {
     ];
     expect(covered.check(render)).toHaveLength(1);
   });
+  test('of a line hidden by little, pixels tell whether letters are; where they are, none of it is mild', () => {
+    const band = { tag: 'div', id: 'band', box: [10, 26, 200, 32] as const, style: CARD };
+    const render = renderOf(PAGE, [text('under', 50), { ...band, style: { ...CARD, position: 'absolute' } }]);
+    const [doubt] = covered.doubts!(render);
+    const mild = () => covered.check(render).map((sighting) => sighting.mild);
+    expect(mild()).toEqual([true]);
+    const { uid } = render.view.snapshot.nodes;
+    const look = { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30 };
+    render.view.snapshot.looks = [{ ...look, hidden: 28 }];
+    expect(mild()).toEqual([false]);
+    render.view.snapshot.looks = [{ ...look, hidden: 0 }];
+    expect(mild()).toEqual([]);
+  });
+  test('clear letters are there for something else, unless a ground fills them: that draws no box', () => {
+    const band = {
+      tag: 'div',
+      id: 'band',
+      box: [10, 50, 100, 30] as const,
+      style: { ...CARD, position: 'absolute' },
+    };
+    const CLEAR = { color: 'rgba(0, 0, 0, 0)' };
+    const FILL = {
+      'background-image': 'linear-gradient(rgb(0, 0, 90), rgb(90, 0, 0))',
+      'background-clip': 'text',
+    };
+    const filled = (children: Node[]): Node => ({ tag: 'h2', box: [10, 50, 200, 20], style: FILL, children });
+    expect(seenBy(covered, PAGE, [text('under', 50, CLEAR), band])).toEqual([]);
+    expect(seenBy(covered, PAGE, [text('under', 50, { ...CLEAR, ...FILL }), band])).toEqual(['#band y 12']);
+    expect(seenBy(covered, PAGE, [filled([text('under', 50, CLEAR)]), band])).toEqual(['#band y 12']);
+    const moved = { position: 'relative', ...FILL };
+    expect(seenBy(covered, PAGE, [text('under', 50), { ...band, style: moved }])).toEqual([]);
+    expect(
+      seenBy(covered, PAGE, [
+        text('under', 50),
+        { ...band, style: { ...moved, 'background-clip': 'border-box' } },
+      ]),
+    ).toEqual(['#band y 12']);
+  });
   const panel = (
     style: Record<string, string>,
     box: readonly [number, number, number, number] = [10, 24, 200, 60],

@@ -67,7 +67,7 @@ export const covered: Rule = {
     const hidings = hidingsOf(render.view).filter(({ doubt, cover, ink, common }) => {
       if (doubt === 'none') return true;
       const hidden = lookedAt(render.view, { cover, ink, common, doubt });
-      return hidden === null ? doubt === 'shape' : hidden > 0;
+      return hidden === null ? doubt === 'shape' || doubt === 'little' : hidden > 0;
     });
     const grave = hidings.filter((hiding) => !isMild(render.view, hiding));
     return [
