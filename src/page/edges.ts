@@ -7,6 +7,19 @@ export function edgesOf(style: CSSStyleDeclaration, property: 'padding' | 'margi
   return edgesIn(style.getPropertyValue(property));
 }
 
+/**
+ * The used margins of an element. What is left for `margin: auto` beside a block that is too wide for its container is less than nothing
+ * (CSS 2.1, section 10.3.3), and moves nothing: such a margin is 0.
+ */
+export function marginsOf(style: CSSStyleDeclaration, element: Element): Edges {
+  const [top, right, bottom, left] = edgesOf(style, 'margin');
+  if (right >= 0 && left >= 0) return [top, right, bottom, left];
+  const set = element.computedStyleMap();
+  const pulls = (side: 'left' | 'right', px: number) =>
+    px < 0 && String(set.get(`margin-${side}`)) === 'auto' ? 0 : px;
+  return [top, pulls('right', right), bottom, pulls('left', left)];
+}
+
 /** The four lengths of a shorthand as it is written in a computed style. */
 export function edgesIn(written: string): Edges {
   if (written === '0px' || written === '') return NO_EDGES;

@@ -1,6 +1,6 @@
 import { HOLDERS, holdsAbsolute, holdsFixed } from '../core/css/containing.js';
 import { settingOf } from './contents.js';
-import { edgesIn, edgesOf, NO_EDGES, type Edges } from './edges.js';
+import { edgesIn, edgesOf, marginsOf, NO_EDGES, type Edges } from './edges.js';
 import type { Interner, RowInterner } from './columns.js';
 import type { SheetFacts } from './sheet-facts.js';
 import { BORDERS, INHERITED, OF_TEXT, OFFSETS, RADII, RARE, SIZES } from './style-groups.js';
@@ -104,7 +104,8 @@ export class StyleReader {
     const isBare = element !== null && EDGELESS_TAGS.has(element.localName) && !this.maySet(element, name);
     if (isBare) return NO_EDGES;
     // Margins share out what room there is.
-    if (name === 'margin' || element === null) return edgesOf(style, name);
+    if (element === null) return edgesOf(style, name);
+    if (name === 'margin') return marginsOf(style, element);
     return edgesIn(this.once(this.kept(element), PADDING, () => style.getPropertyValue(name)));
   }
 

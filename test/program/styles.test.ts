@@ -19,6 +19,7 @@ body { font: 16px/24px Arial; color: rgb(1, 2, 3); margin: 0 }
 <div id="risen">h</div>
 <div class="wide"><em id="in-wide">j</em></div>
 <div style="text-indent: 5px"><p id="in-style">k</p></div>
+<div style="width: 200px"><div id="wide" style="width: 300px; margin: 1px auto">o</div><div id="pulled" style="margin: 0 -9px">p</div></div>
 <div contenteditable="true" id="edit">l</div><div dir="rtl"><p id="in-rtl">m</p></div>
 <div id="host"></div><script>host.attachShadow({ mode: 'open' }).innerHTML =
 '<style>:host { visibility: visible; margin: 4px } i { min-width: 11px; display: inline-block }</style><i id="shadowed">n</i>'</script>`;
@@ -61,4 +62,7 @@ test('styles are recorded as the browser computes them, whichever way they are s
   expect(view.margins(at('var'))).toEqual([7, 7, 7, 7]);
   expect(view.margins(at('host'))).toEqual([4, 4, 4, 4]);
   expect(view.margins(at('max'))).toEqual([0, 0, 0, 0]);
+  // What is left for an automatic margin beside what is too wide pulls nothing.
+  expect(view.margins(at('wide'))).toEqual([1, 0, 1, 0]);
+  expect(view.margins(at('pulled'))).toEqual([0, -9, 0, -9]);
 });

@@ -9,6 +9,9 @@ import type { Ink, Scene } from '../layout/scene.js';
 /** What a script draws is a chart more often than a picture: of that no such share is cropped, of its height or width. */
 const LEAST_OF_CHART = 0.25;
 
+/** Of a frame that holds nothing else, its picture fills so much of the width. */
+const LEAST_OF_FRAME = 0.5;
+
 /** What a button cuts of the sign in it, of its height or width, is no room round it. */
 const LEAST_OF_SIGN = 0.25;
 /** Of the keys of a player so much may go, CSS px. */
@@ -33,6 +36,8 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
   if (view.tag(ink.node) === 'svg' && controlAround(view, cutter) >= 0 && px >= LEAST_OF_SIGN * size)
     return false;
   if (px < 0.1 * size || (axis === 'y' && !isLogo(view, ink.node))) return true;
+  // A frame is as wide as its picture, a bar is not.
+  if (axis === 'y' && view.box(ink.node).width < LEAST_OF_FRAME * view.box(cutter).width) return false;
   return !scene
     .inksIn(view.box(cutter))
     .some(

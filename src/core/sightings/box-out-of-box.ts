@@ -2,7 +2,7 @@ import { px } from '../geometry/format.js';
 import { intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
 import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
-import { hasBorderAllRound, isDrawn, SIDES } from '../layout/paint.js';
+import { hasBorderAllRound, hasBorderAt, isDrawn, SIDES } from '../layout/paint.js';
 import type { Cover, Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
@@ -56,18 +56,24 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
   });
 }
 
-/** Boxes whose edges are seen: those with a ground of their own, and those with a border all round. */
+/** Boxes whose edges are seen: those with a ground of their own, those with a border all round, and lines between parts of a text. */
 function seenBoxes(scene: Scene): Pick<Cover, 'node' | 'rect'>[] {
   const { view, painted, covers } = scene;
   const grounds = covers.filter(({ node }) => node > view.body && !isInline(view, node));
   const known = new Set(grounds.map(({ node }) => node));
   const rims: Pick<Cover, 'node' | 'rect'>[] = [];
   for (let i = view.body + 1; i < view.count; i++) {
-    if (!painted[i] || known.has(i) || !hasBorderAllRound(view, i) || isInline(view, i)) continue;
+    if (!painted[i] || known.has(i) || isInline(view, i)) continue;
+    if (!hasBorderAllRound(view, i) && !isRuleLine(view, i)) continue;
     const rect = scene.shownOf(i, view.box(i));
     if (rect) rims.push({ node: i, rect });
   }
   return [...grounds, ...rims];
+}
+
+/** A line between parts of a text: it may be drawn by one border alone. */
+function isRuleLine(view: SnapshotView, i: NodeIndex): boolean {
+  return view.tag(i) === 'hr' && SIDES.some((side) => hasBorderAt(view, i, side));
 }
 
 /** Of a cell or a row, its table, which gives them their places; else the element itself. */

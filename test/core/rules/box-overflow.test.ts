@@ -172,6 +172,25 @@ test('rounding and the overhang of letters are left alone', () => {
   expect(seenBy(boxOverflow, WIDE, [card])).toEqual([]);
 });
 
+test('a line between two parts of a card sticks out of it, though one border draws it', () => {
+  const card = (tag: string) => ({
+    tag: 'div',
+    box: [10, 10, 200, 90] as const,
+    style: CARD,
+    children: [
+      {
+        tag,
+        id: 'line',
+        box: [20, 50, 260, 2] as const,
+        border: [2, 0, 0, 0] as const,
+        style: { 'border-top-color': 'rgb(0, 0, 0)' },
+      },
+    ],
+  });
+  expect(seenBy(boxOverflow, WIDE, [card('hr')])).toEqual(['#line x 70']);
+  expect(seenBy(boxOverflow, WIDE, [card('div')])).toEqual([]);
+});
+
 test('a bar that is longer than its track sticks out of it, though there is not a word on it', () => {
   const track = (width: number, style = {}) => ({
     tag: 'div',

@@ -439,6 +439,21 @@ test('a chart that is alone in its frame loses what is cut off at its side, a pi
   expect(alone('img', 260)).toEqual([]);
 });
 
+test('a logo that is alone in a bar is cut off by it; one that is as wide as its frame is cropped', () => {
+  const held = (width: number) =>
+    seenBy(controlClipped, PAGE, [
+      {
+        tag: 'div',
+        id: 'bar',
+        box: [0, 0, width, 30],
+        style: HIDDEN,
+        children: [{ tag: 'img', box: [0, 0, 120, 60], flags: FLAG_PICTURE | FLAG_REPLACED }],
+      },
+    ]);
+  expect(held(300)).toEqual(['#bar y 30']);
+  expect(held(140)).toEqual([]);
+});
+
 describe('a control and the shape of what stands round it', () => {
   const within = (path: string, more: readonly Node[] = []) => {
     const box = [220, 20, 100, 40] as const;
