@@ -262,6 +262,10 @@ describe('unreachable', () => {
     expect(seenBy(unreachable, rtl, [label(-40)])).toEqual([]);
     expect(seenBy(unreachable, rtl, [label(320)])).toEqual(['#label x 40']);
   });
+  test('a page scrolls as far as its width, which what a box with layout containment holds is no part of', () => {
+    expect(seenBy(unreachable, { ...PAGE, scrollWidth: 440 }, [label(320)])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [label(320)])).toEqual(['#label x 40']);
+  });
   test('drawers, skip links and words for screen readers wait outside by design', () => {
     expect(seenBy(unreachable, PAGE, [label(-130, { position: 'absolute' })])).toEqual([]);
     expect(

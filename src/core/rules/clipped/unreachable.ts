@@ -83,7 +83,7 @@ function strandingOf(scene: Scene, ink: Ink): Stranding | null {
   return root >= 0 ? offScreen(scene, ink, root) : onPage(scene, ink);
 }
 
-/** Beyond the sides that a page does not scroll to (CSS Overflow 3, section 3.2): above it, and before its start. */
+/** Beyond where a page scrolls to (CSS Overflow 3, section 3.2): above it, before its start, and past its end. */
 function onPage(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
   const { viewport, direction, rootOverflow, document: page } = view.snapshot;
@@ -94,7 +94,11 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
   if (isInside && rootOverflow.y !== 'hidden' && rootOverflow.y !== 'clip') return null;
   const over: Record<Side, number> = { left: 0, right: 0, top: -rect.y, bottom: 0 };
   if (direction === 'rtl') over.right = end - viewport.width;
-  else over.left = -rect.x;
+  else {
+    over.left = -rect.x;
+    // Past a box with layout containment a page can't be scrolled to what leaves it (CSS Containment 2, section 3.3).
+    if (!/hidden|clip/.test(rootOverflow.x)) over.right = end - Math.max(page.width, viewport.width);
+  }
   const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
   if (locked && page.height >= viewport.shownHeight)
     over.bottom = rect.y + rect.height - viewport.shownHeight;
