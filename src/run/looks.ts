@@ -2,7 +2,7 @@ import type { Judge } from '../core/findings/judge.js';
 import { intersect, union, type Rect } from '../core/geometry/rect.js';
 import { letterGroundOf } from '../core/layout/letters.js';
 import { sceneOf } from '../core/layout/scene.js';
-import { FLAG_CONTROL, FLAG_IN_PICTURE, type Look } from '../core/layout/snapshot.js';
+import { FLAG_CONTROL, FLAG_IN_PICTURE, FLAG_PICTURE, type Look } from '../core/layout/snapshot.js';
 import type { SnapshotView } from '../core/layout/view.js';
 import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
@@ -102,10 +102,11 @@ async function lookAt(
     view,
     doubts,
     ({ under, sign }) => (sign ? under : drawerOf(view, under)),
-    ({ under, sign }) => {
+    ({ under, sign, cuts }) => {
       if (sign) return sign === 'ground' ? NO_GROUND : NOTHING;
       const isWhole =
-        view.has(under, FLAG_CONTROL) && !doubts.some(({ cover }) => scene.contains(under, cover));
+        view.has(under, cuts ? FLAG_CONTROL : FLAG_CONTROL | FLAG_PICTURE) &&
+        !doubts.some(({ cover }) => scene.contains(under, cover));
       if (isWhole) return NOTHING;
       if (view.has(under, FLAG_IN_PICTURE)) return NO_DRAWN_WORDS;
       return letterGroundOf(view, under) < 0 ? NO_WORDS : NO_FILLED_WORDS;

@@ -1,6 +1,6 @@
 import { area, intersect } from '../geometry/rect.js';
 import { controlAround } from '../layout/ancestors.js';
-import { commonAncestor, pullsAside } from '../layout/displace.js';
+import { commonAncestor, isOutOfFlow, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ORNAMENT, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -38,7 +38,11 @@ export function isPartOfPicture(scene: Scene, picture: NodeIndex, other: NodeInd
   return filled !== null && area(filled) >= FILLED * area(holder);
 }
 
-/** Whether one of two that stand beside one another was pulled over the other by a margin, as faces in a pile are. */
+/** Whether one of two that stand beside one another was pulled over the other by a margin, or both were placed, as faces in a pile are. */
 export function areOverlaidBySides({ view }: Scene, a: NodeIndex, b: NodeIndex): boolean {
-  return view.parent(a) === view.parent(b) && [a, b].some((i) => pullsAside(view, i) >= LEAST_PULL);
+  if (view.parent(a) !== view.parent(b)) return false;
+  if ([a, b].some((i) => pullsAside(view, i) >= LEAST_PULL)) return true;
+  const [one, other] = [view.box(a), view.box(b)];
+  const areAlike = view.tag(a) === view.tag(b) && one.width === other.width && one.height === other.height;
+  return areAlike && isOutOfFlow(view, a) && isOutOfFlow(view, b);
 }

@@ -1,8 +1,6 @@
-import { alphaOf } from '../css/colours.js';
 import { meets, type Rect } from '../geometry/rect.js';
-import { fillsLetters } from './letters.js';
-import { passedDown, perSnapshot, perStyle } from './memo.js';
-import { hasBackgroundImage } from './paint.js';
+import { passedDown, perSnapshot } from './memo.js';
+import { groundAlpha, hasBackgroundImage } from './paint.js';
 import type { Ink, Scene } from './scene.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -10,9 +8,7 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** A ground that is this dense has its own colour. */
 const DENSE = 0.9;
 
-const hasColour = perStyle(
-  (view, i) => alphaOf(view.style(i, 'background-color')) >= DENSE && !fillsLetters(view, i),
-);
+const hasColour = (view: SnapshotView, i: NodeIndex) => groundAlpha(view, i) >= DENSE;
 
 /** The nearest element that draws the ground of an element's words, itself included: a colour or a picture; −1 where it is the page's. */
 export const groundOf = passedDown<NodeIndex>(

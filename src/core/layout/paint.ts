@@ -25,9 +25,14 @@ export const isMadeOfBorders = perNode((view, i): boolean => {
 
 const hasOpaqueBackground = perStyle(
   (view, i): boolean =>
-    !fillsLetters(view, i) &&
-    (alphaOf(view.style(i, 'background-color')) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
+    groundAlpha(view, i) >= (blursWhatIsUnder(view, i) ? 0.4 : 0.9) ||
+    (hasBackgroundImage(view, i) &&
       isOpaqueImage(view.style(i, 'background-image'), view.style(i, 'background-size'))),
+);
+
+/** How solid the colour is that an element draws behind what it holds: 0 is clear, or there is none. */
+export const groundAlpha = perStyle((view, i) =>
+  fillsLetters(view, i) ? 0 : alphaOf(view.style(i, 'background-color')),
 );
 
 /** Behind frosted glass letters can't be read, though colours shine through. */
@@ -38,7 +43,6 @@ function blursWhatIsUnder(view: SnapshotView, i: NodeIndex): boolean {
 
 /** Gradients without see-through stops, and pictures that fill the box. */
 function isOpaqueImage(image: string, size: string): boolean {
-  if (image === '' || image === 'none') return false;
   if (/gradient\(/.test(image)) {
     const stops = alphasIn(image);
     return stops.length > 0 && stops.every((alpha) => alpha >= 0.9);
@@ -113,9 +117,7 @@ export const hasBackgroundImage = perStyle((view, i): boolean => {
   return image !== '' && image !== 'none' && !fillsLetters(view, i);
 });
 
-const hasBackgroundColour = perStyle(
-  (view, i) => alphaOf(view.style(i, 'background-color')) >= 0.04 && !fillsLetters(view, i),
-);
+const hasBackgroundColour = (view: SnapshotView, i: NodeIndex) => groundAlpha(view, i) >= 0.04;
 
 /** A background that differs from what it lies on. */
 function hasOwnBackground(view: SnapshotView, i: NodeIndex): boolean {

@@ -1,7 +1,5 @@
-import { alphaOf } from '../css/colours.js';
 import { area, liesWithin } from '../geometry/rect.js';
-import { fillsLetters } from './letters.js';
-import { perStyle } from './memo.js';
+import { groundAlpha } from './paint.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /**
@@ -18,12 +16,8 @@ const NEAR = 2;
  * @param opacity of the element, its ancestors' included
  */
 export function hidesWords(view: SnapshotView, i: NodeIndex, opacity: number): boolean {
-  return opacity * density(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
+  return opacity * groundAlpha(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
 }
-
-const density = perStyle((view, i) =>
-  fillsLetters(view, i) ? 0 : alphaOf(view.style(i, 'background-color')),
-);
 
 function dimsAll(view: SnapshotView, i: NodeIndex): boolean {
   const { shownWidth: width, shownHeight: height } = view.snapshot.viewport;

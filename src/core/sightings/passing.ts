@@ -1,9 +1,8 @@
 import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
-import { alphaOf } from '../css/colours.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
-import { hasBackgroundImage } from '../layout/paint.js';
+import { groundAlpha, hasBackgroundImage } from '../layout/paint.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
@@ -139,7 +138,7 @@ export function hasGround(scene: Scene, bar: NodeIndex, ink: Ink): boolean {
   for (let at = ink.node; at >= bar; at = view.parent(at)) {
     if (isMixed(view, at)) return true;
     if (hasBackgroundImage(view, at)) return true;
-    if (alphaOf(view.style(at, 'background-color')) >= DENSE) return true;
+    if (groundAlpha(view, at) >= DENSE) return true;
   }
   return false;
 }

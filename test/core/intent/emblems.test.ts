@@ -47,3 +47,15 @@ test('faces in a pile are pulled over one another by a margin', () => {
   expect(isPiled(-12)).toBe(true);
   expect(isPiled(0)).toBe(false);
 });
+
+test('so are pictures of one size that are placed, and no others', () => {
+  const isPiled = (width: number, style: Node['style']) => {
+    const more: Node = { ...picture(width, 40), id: 'more', box: [100, 0, width, 40], style };
+    const first: Node = { ...picture(140, 40), style: { position: 'absolute' } };
+    const { view, at } = found({ tag: 'div', box: [0, 0, 300, 60], children: [first, more] });
+    return areOverlaidBySides(sceneOf(view), at('picture'), at('more'));
+  };
+  expect(isPiled(140, { position: 'absolute' })).toBe(true);
+  expect(isPiled(160, { position: 'absolute' })).toBe(false);
+  expect(isPiled(140, {})).toBe(false);
+});
