@@ -49,7 +49,7 @@ test('faces in a pile are pulled over one another by a margin', () => {
 });
 
 test('so are pictures of one size that are placed, and no others', () => {
-  const isPiled = (width: number, style: Node['style']) => {
+  const isPiled = (width: number, style: Record<string, string>) => {
     const more: Node = { ...picture(width, 40), id: 'more', box: [100, 0, width, 40], style };
     const first: Node = { ...picture(140, 40), style: { position: 'absolute' } };
     const { view, at } = found({ tag: 'div', box: [0, 0, 300, 60], children: [first, more] });
