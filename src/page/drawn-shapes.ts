@@ -1,3 +1,4 @@
+import { meets } from '../core/geometry/rect.js';
 import type { Box } from './pseudo-box.js';
 
 const SHAPES = new Set(['rect', 'circle', 'ellipse', 'path', 'polygon', 'image']);
@@ -26,11 +27,7 @@ export class DrawnShapes {
     const words = element.ownerSVGElement && this.words.get(element.ownerSVGElement);
     if (!words) return null;
     const rect = element.getBoundingClientRect();
-    const meetsWords = words.some(
-      ({ x, y, width, height }) =>
-        x < rect.right && rect.left < x + width && y < rect.bottom && rect.top < y + height,
-    );
-    return meetsWords && isSolid(element, tag) ? rect : null;
+    return words.some((box) => meets(box, rect, 0)) && isSolid(element, tag) ? rect : null;
   }
 }
 

@@ -103,8 +103,8 @@ export class StyleReader {
   edges(style: CSSStyleDeclaration, element: Element | null, name: 'margin' | 'padding'): Edges {
     const isBare = element !== null && EDGELESS_TAGS.has(element.localName) && !this.maySet(element, name);
     if (isBare) return NO_EDGES;
-    // Margins share out what room there is.
     if (element === null) return edgesOf(style, name);
+    // Margins share out what room there is.
     if (name === 'margin') return marginsOf(style, element);
     return edgesIn(this.once(this.kept(element), PADDING, () => style.getPropertyValue(name)));
   }
