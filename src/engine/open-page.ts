@@ -23,6 +23,7 @@ import type {
   ShotRequest,
 } from './page-session.js';
 import { joined, picturePlan } from './long-picture.js';
+import { scaledTo } from './picture-file.js';
 import type { Probe } from './probe.js';
 import { quietNetwork } from './quiet-network.js';
 import { stopwatch } from './stopwatch.js';
@@ -66,7 +67,7 @@ class OpenPage implements PageSession {
   private device: Device;
   private hasAskedForSheets = false;
   private lastSettle: SettleKind = 'loaded';
-  private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport' | 'scroll'> | null = null;
+  private lastSnapshot: Pick<LayoutSnapshot, 'document' | 'viewport' | 'scroll' | 'direction'> | null = null;
 
   constructor(
     private readonly driver: PageDriver,
@@ -190,7 +191,10 @@ class OpenPage implements PageSession {
     return snapshot;
   }
 
-  async shoot(what: ShotRequest, { format = 'png', fullPixels = 'css' }: ShotOptions = {}): Promise<Shot> {
+  async shoot(
+    what: ShotRequest,
+    { format = 'png', fullPixels = 'css', foldScale }: ShotOptions = {},
+  ): Promise<Shot> {
     const { driver, deadline, timings } = this;
     if (!driver.capabilities.has('pictures')) {
       throw new IsopticError('no-pictures', 'This engine takes no pictures.', 'Leave them out.');
@@ -198,6 +202,8 @@ class OpenPage implements PageSession {
     const clock = stopwatch();
     try {
       if (what === 'full') return await this.shootWhole(format, fullPixels);
+      if (what === 'fold' && foldScale !== undefined)
+        return { file: await this.shootSmall(foldScale, format), format, cut: false };
       const take = () =>
         deadline.race(driver.picture(what === 'fold' ? null : { ...what, scale: 1 }, format));
       const file = await (what === 'fold' ? take() : heldForPicture(driver, deadline, take));
@@ -205,6 +211,20 @@ class OpenPage implements PageSession {
     } finally {
       timings.shotMs += clock();
     }
+  }
+
+  /** What the screen shows, at so many picture pixels a CSS px. */
+  private async shootSmall(perPx: number, format: PictureFormat): Promise<Buffer> {
+    const { driver, deadline, device } = this;
+    const { scroll, direction } = this.lastSnapshot ?? (await this.collect({ locate: [] }));
+    const { width, height, dpr } = device;
+    // An area of a page that is read from the right to the left is pictured beside its place, and a phone may show a page shrunk.
+    if (direction === 'rtl' || device.mobile) {
+      const large = await deadline.race(driver.picture(null, 'png'));
+      return deadline.race(scaledTo(large, Math.round(width * perPx), format));
+    }
+    const screen = { ...scroll, width, height, onScreen: true, scale: perPx / dpr };
+    return heldForPicture(driver, deadline, () => deadline.race(driver.picture(screen, format)));
   }
 
   private async shootWhole(format: PictureFormat, pixels: 'css' | 'device'): Promise<Shot> {

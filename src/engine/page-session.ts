@@ -20,7 +20,10 @@ export interface CollectRequest {
 /** `fold`: what the screen shows, at device pixels. `full`: the whole page, at one picture pixel a CSS px unless told. A rectangle: that part of the page, CSS px from its top left, at device pixels. */
 export type ShotRequest = 'fold' | 'full' | Rect;
 
-export type ShotOptions = Pick<ShotKinds, 'format' | 'fullPixels'>;
+export interface ShotOptions extends Pick<ShotKinds, 'format' | 'fullPixels'> {
+  /** Picture pixels a CSS px of `fold`; those of the device unless told. */
+  readonly foldScale?: number;
+}
 
 /** A picture file. */
 export interface Shot {

@@ -1,5 +1,6 @@
 import type { Sharp } from 'sharp';
 import type { PictureFormat } from './job.js';
+import { loadSharp } from './load-sharp.js';
 
 /** What a WebP file can be at most (RFC 9649, section 2.6), px. */
 export const WEBP_SIDE = 16_383;
@@ -11,4 +12,10 @@ export function pictureFile(picture: Sharp, format: PictureFormat): Promise<Buff
   return format === 'png'
     ? picture.png({ compressionLevel: 1 }).toBuffer()
     : picture.webp({ quality: WEBP_QUALITY }).toBuffer();
+}
+
+/** A picture file made as wide as that, px. */
+export async function scaledTo(file: Buffer, width: number, format: PictureFormat): Promise<Buffer> {
+  const sharp = await loadSharp();
+  return pictureFile(sharp(file).resize(width), format);
 }

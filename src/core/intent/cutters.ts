@@ -103,7 +103,9 @@ function holdsBox(scene: Scene, label: NodeIndex): boolean {
 }
 
 /** Faded out at the end that something is cut off at, by a gradient or a mask: it says itself that there is more. */
-export function isFaded(scene: Scene, { cutter, axis }: Loss): boolean {
+export function isFaded(scene: Scene, { cutter, axis, byShape }: Loss): boolean {
+  // Of a shape that only pixels tell, they tell this as well.
+  if (byShape) return false;
   const { view } = scene;
   const mask = view.style(cutter, 'mask-image');
   const box = view.box(cutter);

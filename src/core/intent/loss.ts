@@ -19,7 +19,10 @@ export interface Loss {
   readonly byEdge?: boolean;
   /** A field shows a part of its placeholder. */
   readonly inField?: boolean;
-  /** A shape takes away most of a picture, or more than the corners of a control; `px` is the share that is gone, of its width. */
+  /**
+   * A shape takes away most of a picture, or more than the corners of a control; `px` is the share that is gone, of its width. In doubt, a
+   * shape that only pixels tell may take away any part of a line.
+   */
   readonly byShape?: boolean;
   /** Letters lose a part of their feet, and can be read. */
   readonly slight?: boolean;

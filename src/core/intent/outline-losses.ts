@@ -1,6 +1,6 @@
 import { liesWithin, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
-import type { Outline } from '../layout/outlines.js';
+import type { KnownOutline, Outline } from '../layout/outlines.js';
 import { isDrawn } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { emOf, lettersOf } from '../layout/text-ink.js';
@@ -18,6 +18,10 @@ export function lossByOutline(scene: Scene, ink: Ink): Loss | null {
   const em = emOf(scene.view, ink.line);
   let slight: Loss | null = null;
   for (const outline of scene.outlinesAround(ink.node)) {
+    if (!isKnown(outline)) {
+      slight ??= cutFreely(scene, ink, outline);
+      continue;
+    }
     const { rect, lost } = lostOutside(scene, ink, outline);
     if (lost <= SLIGHT_OUTLINE_EM * em) continue;
     const whole = lost >= NEARLY * rect.width;
@@ -27,6 +31,17 @@ export function lossByOutline(scene: Scene, ink: Ink): Loss | null {
     slight ??= { ...loss, doubt: true };
   }
   return slight;
+}
+
+function isKnown(outline: Outline): outline is KnownOutline {
+  return outline.holds !== null;
+}
+
+/** A line in a shape that is drawn freely: pixels tell what it loses. */
+function cutFreely({ view }: Scene, ink: Ink, { node }: Outline): Loss {
+  const rect = lettersOf(view, ink.line);
+  const { width: px } = rect;
+  return { ink, cutter: node, axis: 'x', px, whole: false, rect, doubt: true, byShape: true };
 }
 
 /** Of a picture, shapes that are meant leave half at the least: a circle, a hexagon, a slanted edge, a triangle. */
@@ -46,7 +61,7 @@ function lossToShape(scene: Scene, ink: Ink): Loss | null {
   const { view } = scene;
   const isControl = ink.kind === 'control';
   const rect = ink.full;
-  for (const outline of scene.outlinesAround(ink.node)) {
+  for (const outline of scene.outlinesAround(ink.node).filter(isKnown)) {
     const { node } = outline;
     const isCut = view.style(node, 'clip-path') !== 'none';
     if (!isCut && !(isControl && isDrawn(view, ink.node))) continue;
@@ -68,7 +83,7 @@ function lossToShape(scene: Scene, ink: Ink): Loss | null {
   return null;
 }
 
-function shareWithin({ holds }: Outline, rect: Rect): number {
+function shareWithin({ holds }: KnownOutline, rect: Rect): number {
   const places = Array.from({ length: POINTS }, (_, i) => (i + 0.5) / POINTS);
   const held = places.flatMap((x) =>
     places.filter((y) => holds(rect.x + x * rect.width, rect.y + y * rect.height)),
@@ -80,7 +95,7 @@ function shareWithin({ holds }: Outline, rect: Rect): number {
 const SHAVED_SHARE = 0.5;
 
 /** How much of a line is outside, CSS px, found by looking at points along it. */
-function lostOutside({ view }: Scene, ink: Ink, { holds }: Outline): { rect: Rect; lost: number } {
+function lostOutside({ view }: Scene, ink: Ink, { holds }: KnownOutline): { rect: Rect; lost: number } {
   const rect = lettersOf(view, ink.line);
   const step = Math.max(1, Math.min(emOf(view, ink.line) / 8, rect.width / 8));
   const heights = [0.125, 0.375, 0.625, 0.875].map((share) => rect.y + share * rect.height);
@@ -94,7 +109,7 @@ function lostOutside({ view }: Scene, ink: Ink, { holds }: Outline): { rect: Rec
   return { rect, lost: Math.min(rect.width, Math.max(halved, SHAVED_SHARE * shaved)) };
 }
 
-function showsText(scene: Scene, outline: Outline): boolean {
+function showsText(scene: Scene, outline: KnownOutline): boolean {
   return scene
     .inksIn(scene.view.box(outline.node))
     .some(

@@ -9,9 +9,12 @@ import type { NodeIndex, SnapshotView } from './view.js';
 /** A shape that cuts off what stands in an element: rounded corners, a `clip-path`, or a mask with a hard edge. */
 export interface Outline {
   readonly node: NodeIndex;
-  /** Whether a point, CSS px from the page's top left, is inside. */
-  readonly holds: (x: number, y: number) => boolean;
+  /** Whether a point, CSS px from the page's top left, is inside; null of a shape that only pixels tell. */
+  readonly holds: ((x: number, y: number) => boolean) | null;
 }
+
+/** An outline whose form is known. */
+export type KnownOutline = Outline & { readonly holds: NonNullable<Outline['holds']> };
 
 /** The outlines that the content of each element is under; empty for most. */
 export function outlinesOf(view: SnapshotView): (readonly Outline[])[] {
@@ -43,12 +46,14 @@ const mayHaveOutline = perStyle(
   (view, i) =>
     hasRadius(view, i) ||
     view.style(i, 'clip-path') !== 'none' ||
-    view.style(i, 'mask-image').startsWith('linear-gradient'),
+    /^linear-gradient|url\(/.test(view.style(i, 'mask-image')),
 );
 
-/** A mask with a hard edge. */
+/** A mask with a hard edge, or a picture. */
 function mask(view: SnapshotView, i: NodeIndex): Outline | null {
-  const holds = hardMask(view.style(i, 'mask-image'), view.box(i));
+  const image = view.style(i, 'mask-image');
+  if (image.includes('url(')) return { node: i, holds: null };
+  const holds = hardMask(image, view.box(i));
   return holds && { node: i, holds };
 }
 
@@ -172,9 +177,14 @@ function ratio(room: number, wanted: number): number {
   return wanted > 0 ? room / wanted : 1;
 }
 
-/** `circle()`, `ellipse()` and `polygon()` of a `clip-path` (CSS Shapes 1, section 3), about the border box. */
+/**
+ * `circle()`, `ellipse()` and `polygon()` of a `clip-path` (CSS Shapes 1, section 3), about the border box, and without its form what is
+ * drawn freely: `path()`, `shape()`, and a `clipPath` that is referred to.
+ */
 function shape(view: SnapshotView, i: NodeIndex): Outline | null {
-  const found = shapeOf(view.style(i, 'clip-path'));
+  const value = view.style(i, 'clip-path');
+  if (/^(path|shape|url)\(/.test(value)) return { node: i, holds: null };
+  const found = shapeOf(value);
   if (!found || !/^(circle|ellipse|polygon)$/.test(found.kind)) return null;
   const box = view.box(i);
   const holds =
@@ -184,7 +194,7 @@ function shape(view: SnapshotView, i: NodeIndex): Outline | null {
   return holds && { node: i, holds };
 }
 
-function inEllipse(kind: string, given: readonly string[], box: Rect): Outline['holds'] | null {
+function inEllipse(kind: string, given: readonly string[], box: Rect): Outline['holds'] {
   const [size, [atX = '50%', atY = '50%']] = partedAt('at', given);
   const x = length(atX, box.width);
   const y = length(atY, box.height);
@@ -210,7 +220,7 @@ function inEllipse(kind: string, given: readonly string[], box: Rect): Outline['
 }
 
 /** By the even-odd rule, which for outlines that don't cross themselves is the same as the other. */
-function inPolygon(groups: Shape['groups'], box: Rect): Outline['holds'] | null {
+function inPolygon(groups: Shape['groups'], box: Rect): Outline['holds'] {
   const points = groups
     .filter(([x]) => x !== 'nonzero' && x !== 'evenodd')
     .map(([x = '0', y = '0']) => ({ x: box.x + length(x, box.width), y: box.y + length(y, box.height) }));

@@ -17,7 +17,7 @@ import { isInSentence } from '../layout/touch-areas.js';
 import { isLabelPart } from '../layout/labels.js';
 import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import { hiddenInk, type Doubt } from './doubt.js';
+import { hiddenInk, lookAt, type Doubt } from './doubt.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
 import { andMore, capital, nameOf, onScreen, thingsAmong } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
@@ -35,7 +35,7 @@ export type ClippedKind = 'text' | 'control';
 /** What is cut off on a page, by the element at fault: losses of controls and pictures, or of text alone. */
 export function clippedSightings(render: RenderView, kind: ClippedKind): Sighting[] {
   const scene = sceneOf(render.view);
-  const clippings = [...lossesOf(scene), ...doubtfulLosses(scene).filter((loss) => isSeenCut(scene, loss))]
+  const clippings = [...lossesOf(scene), ...seenCuts(scene)]
     .filter((loss) => loss.ink.kind !== 'picture' || !isCroppedPicture(scene, loss))
     .map((loss): Clipping => {
       const isLegible = loss.ink.kind === 'text' && leavesEnough(scene, loss);
@@ -54,8 +54,29 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
 const LEAST_CUT_SHARE = 0.04;
 const LEAST_CUT = 10;
 
-function isSeenCut({ view }: Scene, loss: Loss): boolean {
-  return (hiddenInk(view, doubtOf(loss), LEAST_CUT_SHARE) ?? 0) >= LEAST_CUT;
+/** What a shape that only pixels tell hides nearly whole is waiting to be shown, unless it shows other words. */
+const NEARLY = 0.9;
+/** And what it takes less of can be read. */
+const LEAST_ILLEGIBLE = 0.1;
+
+/** Of the losses in doubt, those that pixels show. */
+function seenCuts(scene: Scene): Loss[] {
+  const { view } = scene;
+  const doubtful = doubtfulLosses(scene);
+  const isShown = (loss: Loss) => loss.byShape && hiddenShare(view, loss) < NEARLY;
+  const showing = new Set(doubtful.filter(isShown).map(({ cutter }) => cutter));
+  return doubtful.flatMap((loss): Loss | [] => {
+    if ((hiddenInk(view, doubtOf(loss), LEAST_CUT_SHARE) ?? 0) < LEAST_CUT) return [];
+    if (!loss.byShape) return loss;
+    const share = hiddenShare(view, loss);
+    if (share >= NEARLY && !showing.has(loss.cutter)) return [];
+    return { ...loss, px: share * loss.rect.width, whole: share === 1, doubt: share < LEAST_ILLEGIBLE };
+  });
+}
+
+function hiddenShare(view: SnapshotView, loss: Loss): number {
+  const look = lookAt(view, doubtOf(loss));
+  return look && look.ink > 0 ? Math.min(1, look.hidden / look.ink) : 1;
 }
 
 function doubtOf({ ink, cutter, rect, byEdge }: Loss): Doubt {
@@ -169,7 +190,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     ...(!isMild &&
       entries.every(
         ({ loss: { ink, inField, byShape, doubt, slight } }) =>
-          inField ?? doubt ?? slight ?? (byShape && ink.kind === 'picture'),
+          inField || doubt || slight || (byShape && ink.kind === 'picture'),
       ) && {
         severity: 'warning' as const,
       }),
@@ -180,7 +201,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
 /** What cuts with its shape, in words. */
 function shapeOf(view: SnapshotView, i: NodeIndex): string {
   if (view.style(i, 'clip-path') !== 'none') return 'a clip-path';
-  return view.style(i, 'mask-image').startsWith('linear-gradient') ? 'a mask' : 'a rounded corner';
+  return /^linear-gradient|url\(/.test(view.style(i, 'mask-image')) ? 'a mask' : 'a rounded corner';
 }
 
 /** What is far outside would make a rectangle that shows nothing. */

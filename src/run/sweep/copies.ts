@@ -9,7 +9,7 @@ import { SharedNumbers } from '../../core/sweep/numbers.js';
 import type { Sample } from '../../core/sweep/sample.js';
 import type { BrowserSession } from '../../engine/engine.js';
 import { PageNotOpened } from '../../engine/failures.js';
-import type { PageSession } from '../../engine/page-session.js';
+import type { PageSession, ShotOptions } from '../../engine/page-session.js';
 import { runSteps } from '../../engine/run-steps.js';
 import { statesOf } from '../../engine/steps.js';
 import type { SitePage } from '../../site/targets.js';
@@ -105,26 +105,26 @@ export class Copies {
     });
   }
 
-  /** What the screen shows at a size of the window, a PNG file at device pixels. */
-  picture(viewport: Size): Promise<Buffer> {
+  /** What the screen shows at a size of the window, a PNG file at device pixels unless told otherwise. */
+  picture(viewport: Size, options?: ShotOptions): Promise<Buffer> {
     return this.withCopy(async ({ page }) => {
       await resized(page, viewport);
-      return this.screenOf(page);
+      return this.screenOf(page, options);
     });
   }
 
   /** The same of the page as it is loaded at a size. */
-  pictureAnew(size: number): Promise<Buffer> {
-    return this.anewAt(size, ({ page }) => this.screenOf(page));
+  pictureAnew(size: number, options?: ShotOptions): Promise<Buffer> {
+    return this.anewAt(size, ({ page }) => this.screenOf(page, options));
   }
 
-  private async screenOf(page: PageSession): Promise<Buffer> {
-    const shot = await page.shoot('fold');
+  private async screenOf(page: PageSession, options?: ShotOptions): Promise<Buffer> {
+    const shot = await page.shoot('fold', options);
     const { mask } = this.plan.alter;
     if (mask.length === 0) return shot.file;
     const snapshot = await page.collect({ locate: mask });
     const { scroll, viewport, document } = snapshot;
-    const scale = this.range.device.dpr * viewport.scale;
+    const scale = (options?.foldScale ?? this.range.device.dpr) * viewport.scale;
     return covered(shot, maskedRects(snapshot, mask), { ...scroll, scale, width: document.width });
   }
 

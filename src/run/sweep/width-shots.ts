@@ -1,14 +1,14 @@
 import { messageOf } from '../../core/errors.js';
 import { scrubWidths } from '../../core/sweep/scrub-widths.js';
+import type { ShotOptions } from '../../engine/page-session.js';
 import type { RunFolder } from '../run-folder.js';
 import type { Copies } from './copies.js';
 import type { SweepRange } from './plan.js';
 import type { SweepRecord } from './search-page.js';
-import { loadSharp } from '../../engine/load-sharp.js';
 
 /** Picture px for a CSS px: enough to see what stands where, and a page of them is no larger than one full picture. */
 export const WIDTH_SHOT_SCALE = 0.4;
-const QUALITY = 72;
+const WIDTH_SHOT: ShotOptions = { foldScale: WIDTH_SHOT_SCALE, format: 'webp' };
 
 /** Writes small pictures of a page at its changes and at steps between, and gives the record that names them. What can't be pictured is said. */
 export async function withWidthShots(
@@ -25,14 +25,11 @@ export async function withWidthShots(
     edges.map(({ width }) => width),
   );
   try {
-    const sharp = await loadSharp();
     const shots = await Promise.all(
       widths.map(async (width) => {
-        const picture = await (anew ? copies.pictureAnew(width) : copies.picture({ width, height }));
-        const small = await sharp(picture)
-          .resize(Math.round(width * WIDTH_SHOT_SCALE))
-          .webp({ quality: QUALITY, effort: 1 })
-          .toBuffer();
+        const small = await (anew
+          ? copies.pictureAnew(width, WIDTH_SHOT)
+          : copies.picture({ width, height }, WIDTH_SHOT));
         return { width, file: await folder.write(`shots/${page}/widths/${width}.webp`, small) };
       }),
     );
