@@ -12,12 +12,15 @@ export const alphaOf = remembered((colour): number => {
 
 /** How far two colours stand out from one another, 1 to 21 (WCAG 2.2, contrast ratio); NaN where one is none. */
 export function contrastOf(a: string, b: string): number {
-  return contrastIn(`${a} on ${b}`);
+  return contrastsOf(a)(b);
 }
 
-const contrastIn = remembered((pair): number => {
-  const [one, other] = pair.split(' on ').map((colour) => parseColour(colour));
-  return one && other ? wcagContrast(one, other) : NaN;
+const contrastsOf = remembered((a) => {
+  const one = parseColour(a);
+  return remembered((b): number => {
+    const other = parseColour(b);
+    return one && other ? wcagContrast(one, other) : NaN;
+  });
 });
 
 /** The colours that stand in a computed image, as of the stops of a gradient. */

@@ -49,7 +49,12 @@ export function outOf(
 
 /** Whether a rectangle stays inside of another, or reaches out of it by so little, CSS px. */
 export function liesWithin(inner: Rect, outer: Rect, slack: number): boolean {
-  return Math.max(...Object.values(outOf(inner, outer))) <= slack;
+  return (
+    outer.x - inner.x <= slack &&
+    outer.y - inner.y <= slack &&
+    rightOf(inner) - rightOf(outer) <= slack &&
+    bottomOf(inner) - bottomOf(outer) <= slack
+  );
 }
 
 /** The side of an axis at which a rectangle reaches out of another the farther. */

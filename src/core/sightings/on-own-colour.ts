@@ -1,4 +1,5 @@
 import { contrastOf } from '../css/colours.js';
+import { remembered } from '../css/remembered.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { groundColour } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
@@ -42,9 +43,15 @@ const LEAST_DOWN = 0.5;
 
 const lostOn = perSnapshot((view): readonly Lost[] => {
   const scene = sceneOf(view);
+  const wordColours = new Set(
+    scene.inks.map(({ kind, node }) => (kind === 'text' ? colourOfWords(view, node) : null)),
+  );
+  const isOfWords = remembered((colour) =>
+    [...wordColours].some((words) => words !== null && contrastOf(words, colour) < UNSEEN),
+  );
   return scene.covers.flatMap((cover) => {
     const colour = cover.scrolled === undefined ? groundColour(view, cover.node) : null;
-    if (colour === null) return [];
+    if (colour === null || !isOfWords(colour)) return [];
     return scene.inksIn(cover.rect).flatMap((ink): Lost[] => {
       const area = unseenPart(scene, ink, cover, colour);
       return area ? [lostIn(scene, ink, area, cover.node)] : [];

@@ -40,40 +40,51 @@ interface SignUnderWords {
  * Words that may stand on a sign: on one drawn as a picture in their own ground, where no room beside them is kept for it, or, in a control,
  * on a small picture that lies under them. Where in a box its ground is drawn, and how much of it is clear, pixels tell.
  */
-const pairsOf = perSnapshot((view): readonly SignUnderWords[] => {
+const pairsOf = perSnapshot((view): readonly SignUnderWords[] =>
+  [...onOwnSigns(view), ...onPictures(view)].sort((a, b) => a.ink.index - b.ink.index),
+);
+
+function areWords(scene: Scene, ink: Ink): boolean {
+  return ink.kind === 'text' && !isDecoration(scene, ink.node) && !isSymbols(scene.view, ink);
+}
+
+function onOwnSigns(view: SnapshotView): SignUnderWords[] {
   const scene = sceneOf(view);
-  return scene.inks.flatMap((ink): SignUnderWords[] => {
+  return scene.inks.flatMap((ink): SignUnderWords | [] => {
     if (ink.kind !== 'text' || !ink.shown) return [];
-    if (isDecoration(scene, ink.node) || isSymbols(view, ink)) return [];
     const control = controlAround(view, ink.node);
-    const found: SignUnderWords[] = [];
     const ground = control >= 0 ? control : blockAround(view, ink.node);
-    if (
-      (control < 0 ? isShort(view, ground) : control === ink.node) &&
-      drawsSign(view, ground) &&
-      !keepsRoom(view, ground)
-    )
-      found.push({
-        ink,
-        culprit: ground,
-        doubt: { cover: ink.node, under: ground, area: ink.shown, byWords: true, sign: 'ground' },
-      });
-    for (const below of scene.inksIn(ink.shown)) {
-      if (below.rank >= ink.rank || below.kind !== 'picture' || view.has(below.node, FLAG_CONTROL)) continue;
+    const mayBe = control < 0 ? isShort(view, ground) : control === ink.node;
+    if (!mayBe || !drawsSign(view, ground) || keepsRoom(view, ground) || !areWords(scene, ink)) return [];
+    const doubt = { cover: ink.node, under: ground, area: ink.shown, byWords: true, sign: 'ground' as const };
+    return { ink, culprit: ground, doubt };
+  });
+}
+
+function onPictures(view: SnapshotView): SignUnderWords[] {
+  const scene = sceneOf(view);
+  const pictures = scene.inks.filter((ink) => ink.kind === 'picture' && !view.has(ink.node, FLAG_CONTROL));
+  return pictures.flatMap((below) =>
+    (below.shown ? scene.inksIn(below.shown) : []).flatMap((ink): SignUnderWords | [] => {
+      if (below.rank >= ink.rank || !areWords(scene, ink)) return [];
+      const control = controlAround(view, ink.node);
       const isOwn = control >= 0 && scene.contains(control, below.node);
       const isSmall = control >= 0 && isSmallPicture(view, below.node);
-      if (isOwn || !(isSmall || isOnLogo(scene, ink, below.node))) continue;
-      const common = intersect(below.shown!, ink.shown);
-      if (common)
-        found.push({
-          ink,
-          culprit: isSmall ? below.node : overlapCulprit(scene, ink, below, common),
-          doubt: { cover: ink.node, under: below.node, area: common, byWords: true, sign: 'picture' },
-        });
-    }
-    return found;
-  });
-});
+      if (isOwn || !(isSmall || isOnLogo(scene, ink, below.node))) return [];
+      const common = intersect(below.shown!, ink.shown!);
+      if (!common) return [];
+      const culprit = isSmall ? below.node : overlapCulprit(scene, ink, below, common);
+      const doubt = {
+        cover: ink.node,
+        under: below.node,
+        area: common,
+        byWords: true,
+        sign: 'picture' as const,
+      };
+      return { ink, culprit, doubt };
+    }),
+  );
+}
 
 export function signDoubts(view: SnapshotView): Doubt[] {
   return pairsOf(view).map(({ doubt }) => doubt);

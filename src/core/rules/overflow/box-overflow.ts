@@ -148,6 +148,7 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
 
 /** Whether a line at one of a box's sides runs through an ink, a good part of it on either side. */
 function isCrossedByBorder(view: SnapshotView, shown: Rect, box: NodeIndex): boolean {
+  if (!SIDES.some((side) => hasBorderAt(view, box, side))) return false;
   const around = view.box(box);
   const within = intersect(shown, around);
   if (!within) return false;
@@ -245,6 +246,13 @@ function sidewaysCulprit(scene: Scene, ink: Ink, box: NodeIndex): NodeIndex {
   return isItemOfWideRow(view, out) ? out : driverTowards(view, out, ink.node);
 }
 
+/** What is too wide in the middle of a box reaches out of it by so much at both sides. */
+function isMild(view: SnapshotView, { ink, axis, box, px: out }: Escape): boolean {
+  if (ink.kind === 'text' && axis === acrossLines(view, ink.node)) return out <= MILD_ACROSS_PX;
+  const { left, right } = outOf(ink.shown!, view.box(box));
+  return (axis === 'x' ? Math.max(out, left + right) : out) <= MILD_PX;
+}
+
 function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits<Escape>): Sighting {
   const { view } = scene;
   const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
@@ -258,9 +266,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
     homes: [...new Set(entries.map(({ box }) => box))].map((box) => view.box(box)),
     rect: own.map(({ ink }) => ink.shown!).reduce(union, view.box(worst.culprit)),
     by: { axis: worst.axis, px: worst.px },
-    mild: entries.every(({ ink, axis, px: out }) =>
-      ink.kind === 'text' && axis === acrossLines(view, ink.node) ? out <= MILD_ACROSS_PX : out <= MILD_PX,
-    ),
+    mild: entries.every((escape) => isMild(view, escape)),
     ...(entries.some(({ ink }) => isUnseen(scene, ink) && !isBullet(view, ink.node)) && {
       severity: 'error' as const,
     }),
