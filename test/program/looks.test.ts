@@ -85,6 +85,31 @@ test('a small picture of thin lines on letters counts, one that keeps clear of t
   ]);
 });
 
+const WAVE = `url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' preserveAspectRatio='none'%3E%3Cpath d='M0 0H100V20L0 100z'/%3E%3C/svg%3E")`;
+/** Shapes whose form nothing but a picture tells, round words that have room in them and round words that have not. */
+const SHAPES = `<!doctype html><meta name="viewport" content="width=device-width"><title>Shapes</title>
+<style>body { margin: 16px; width: 340px; font: 16px/24px Arial, sans-serif } p { margin: 0 0 20px; padding: 8px; background: #fc6 }
+.star { width: 160px; padding: 68px 0; text-align: center; font-size: 14px; clip-path: path("M80 0L110 50 160 60 120 100 130 160 80 130 30 160 40 100 0 60 50 50z") }
+.wave { mask-image: ${WAVE}; mask-size: 100% 100% } .gone { clip-path: path("M0 0H1V1z") }</style>
+<p class="star">Half price</p><p class="star" style="white-space: nowrap; font-size: 26px">All of it at half price</p>
+<p class="wave" style="padding-bottom: 160px">The evening boat waits.</p>
+<p class="wave">The evening boat waits for the last train from the mainland, and for nobody else.</p>
+<p class="gone">Waits to be shown by a script.</p>`;
+
+test('what a shape takes of words is seen where no form of it is known', async () => {
+  await writeFile(join(temp.path, 'shapes.html'), SHAPES);
+  const how = ['--at', '390x844@2+mobile', '--shots', 'none', '--fail-on', 'never', '--json'];
+  const { findings } = manifestOf(await isoptic(['check', 'shapes.html', ...how], { cwd: temp.path }));
+  expect(findings.map(({ rule, severity }) => [rule, severity])).toEqual([
+    ['text-clipped', 'error'],
+    ['text-clipped', 'error'],
+  ]);
+  expect(findings.map(({ message }) => message).sort()).toEqual([
+    expect.stringMatching(/“All of it at half price” loses \d\d % to a clip-path/),
+    expect.stringMatching(/“The evening boat waits for the last tr…”.* loses? \d\d % to a mask/),
+  ]);
+});
+
 /** A page that scrolls under a bar of its own. @param style of the bar, and what is done to it @param script run once it is loaded */
 const scrolling = (
   style: string,

@@ -15,7 +15,7 @@ const corners = (radius: string) => ({
 function holds(style: Record<string, string>, border = 0) {
   const box: Node = { tag: 'div', box: [0, 0, 200, 100], style, border: [border, border, border, border] };
   const [outline] = outlinesOf(viewOf({ width: 800 }, [box]))[2]!;
-  return (x: number, y: number) => outline?.holds(x, y);
+  return (x: number, y: number) => outline?.holds?.(x, y);
 }
 
 test('rounded corners cut where the box clips, by radii less the border', () => {
@@ -43,7 +43,16 @@ test('circles, ellipses and polygons of a clip-path', () => {
   expect([ellipse(10, 50), ellipse(100, 20)]).toEqual([true, false]);
   const slanted = holds({ 'clip-path': 'polygon(0 0, 100% 0, 100% 50%, 0 100%)' });
   expect([slanted(10, 90), slanted(190, 90)]).toEqual([true, false]);
-  expect(holds({ 'clip-path': 'path("M0 0")' })(1, 1)).toBeUndefined();
+});
+
+test.each([
+  { 'clip-path': 'path("M0 0H200V20L0 100Z")' },
+  { 'clip-path': 'shape(from 0px 0px, line to 100% 0px, line to 0px 100%, close)' },
+  { 'clip-path': 'url("#wave")' },
+  { 'mask-image': 'url("wave.svg")' },
+])('of %o no form is known', (style) => {
+  const box: Node = { tag: 'div', box: [0, 0, 200, 100], style };
+  expect(outlinesOf(viewOf({ width: 800 }, [box]))[2]).toEqual([{ node: 2, holds: null }]);
 });
 
 const chip = (style: Record<string, string>, x: number): Node => ({

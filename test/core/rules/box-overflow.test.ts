@@ -1,5 +1,5 @@
 import { boxOverflow } from '../../../src/core/rules/overflow/box-overflow.js';
-import { CARD, line, seenBy, WHITE } from '../../support/render.js';
+import { CARD, line, renderOf, seenBy, WHITE } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 
 const WIDE = { width: 400, height: 800 };
@@ -43,6 +43,19 @@ test('words that run out of a rounded corner, at the height of their line', () =
   expect(seal(round, 50)).toEqual([]);
   expect(seal('9px 9px 9px 9px', 84)).toEqual([]);
   expect(seal('50% 50% 50% 50%', 84)).toEqual(['#seal x 11']);
+});
+
+test('so little that it may be meant: of both sides together', () => {
+  const isMild = (x: number, width: number) =>
+    boxOverflow
+      .check(
+        renderOf(WIDE, [
+          { tag: 'b', id: 'seal', box: [100, 100, 100, 40], style: CARD, lines: [line(x, 110, width)] },
+        ]),
+      )
+      .map(({ mild }) => mild);
+  expect(isMild(110, 94)).toEqual([true]);
+  expect(isMild(96, 108)).toEqual([false]);
 });
 
 test('a box that is not drawn has no edge to run out of', () => {
