@@ -36,9 +36,9 @@ export type {
   FrameOptions,
   PageSession,
   SettleKind,
-  Shot,
   ShotRequest,
 } from '../engine/page-session.js';
+export type { Shot } from '../engine/shot.js';
 export { BrowserGone, PageFault, PageNotOpened, StepFailed, WorldLost } from '../engine/failures.js';
 export { OutOfTime } from '../engine/deadline.js';
 export { NO_ALTERATIONS, type Alterations, type PageJob } from '../engine/job.js';

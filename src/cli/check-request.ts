@@ -1,3 +1,4 @@
+import type { RawOptions } from './raw-options.js';
 import { dirname } from 'node:path';
 import type { Command } from 'commander';
 import type { CheckRequest } from '../api/run-check.js';
@@ -32,9 +33,6 @@ import { columnsOf } from './output/columns.js';
 import { devicesFor } from './pick-devices.js';
 import type { ShownResult } from './run-check.js';
 import { writeFormats } from './write-formats.js';
-
-/** As Commander gives them: before they are read. */
-export type RawOptions = Record<string, string | boolean | undefined>;
 
 const TARGETS = 'URLs, HTML files, folders, lists of pages (.txt), sitemaps (.xml, .xml.gz)';
 

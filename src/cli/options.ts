@@ -2,7 +2,7 @@ import { Option } from 'commander';
 import * as z from 'zod';
 import { IsopticError } from '../core/errors.js';
 import { nearestNames, type Pick } from '../core/profile/pick.js';
-import type { ShotKinds } from '../engine/job.js';
+import type { ShotKinds } from '../engine/shot.js';
 import { EVIDENCE, type EvidenceChoice } from '../run/evidence.js';
 import { parseUrl, type TargetOptions } from '../site/targets.js';
 import { FAIL_ON } from './exit-status.js';

@@ -1,5 +1,6 @@
 import type { Pick } from '../core/profile/pick.js';
-import { askedOf, type Asked, type RawOptions } from './check-request.js';
+import type { RawOptions } from './raw-options.js';
+import { askedOf, type Asked } from './check-request.js';
 import { runCheck, type ShownResult } from './run-check.js';
 import { sweepDevicePicks, sweepRange, wishesOf } from './sweep-options.js';
 

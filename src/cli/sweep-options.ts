@@ -1,3 +1,4 @@
+import type { RawOptions } from './raw-options.js';
 import { IsopticError } from '../core/errors.js';
 import type { Pick as DevicePick } from '../core/profile/pick.js';
 import type { Device } from '../core/profile/profile.js';
@@ -5,7 +6,6 @@ import { resizedDevice } from '../core/profile/resize.js';
 import { isFor } from '../run/captures.js';
 import { knownDevices } from '../run/sweep/known-devices.js';
 import { USUAL_SWEEP, type SweepRange } from '../run/sweep/plan.js';
-import type { RawOptions } from './check-request.js';
 import type { Settings } from './config/load.js';
 import { devicesFor } from './pick-devices.js';
 

@@ -1,5 +1,5 @@
 import type { Device } from '../core/profile/profile.js';
-import type { ShotKinds } from './job.js';
+import type { ShotKinds } from './shot.js';
 
 /** What an engine can do with a page beside laying it out and telling its layout. */
 export const FEATURES = [

@@ -7,7 +7,8 @@ import type { WrittenSheet } from '../page/handed-sheets.js';
 import type { PageApi } from '../page/main.js';
 import type { Cookie } from './access.js';
 import type { Capabilities } from './capabilities.js';
-import type { PageJob, PictureFormat, RenderFault } from './job.js';
+import type { PageJob, RenderFault } from './job.js';
+import type { PictureFormat } from './shot.js';
 import type { Frame, FrameOptions, Paper } from './page-session.js';
 import type { Generated } from './probe.js';
 

@@ -2,7 +2,7 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Delivery } from '../core/delivery/delivery.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Access, SignedInState } from './access.js';
-import type { Shot } from './page-session.js';
+import type { Shot, ShotKinds } from './shot.js';
 import type { Probe } from './probe.js';
 import type { Preparation } from './steps.js';
 
@@ -28,19 +28,6 @@ export interface RenderJob extends PageJob {
   /** Called with each capture while its page is still there, once its pictures are taken. */
   readonly investigate?: (capture: Capture, probe: Probe) => Promise<void>;
 }
-
-export interface ShotKinds {
-  readonly fold: boolean;
-  readonly full: boolean;
-  /** Pixels of the full picture: one for a CSS px unless told, or those of the device. */
-  readonly fullPixels?: 'css' | 'device' | undefined;
-  /** PNG unless told; WebP, lossy, for what is only looked at. */
-  readonly format?: PictureFormat | undefined;
-  /** Whether the first screen is also written with a plain device drawn round it. */
-  readonly framed?: boolean | undefined;
-}
-
-export type PictureFormat = 'png' | 'webp';
 
 /** Selectors of what is kept out of the pictures. */
 export interface Alterations {

@@ -1,5 +1,5 @@
 import type { Size } from '../core/profile/profile.js';
-import type { PictureFormat } from './job.js';
+import type { PictureFormat } from './shot.js';
 import { pictureFile, WEBP_SIDE } from './picture-file.js';
 import { loadSharp } from './load-sharp.js';
 

@@ -9,7 +9,8 @@ import { Dispatcher } from './dispatch.js';
 import type { PageDriver } from './driver.js';
 import { PageFault, PageNotOpened, WorldLost } from './failures.js';
 import { heldForPicture } from './held.js';
-import { NO_TIMINGS, type PageJob, type PictureFormat, type RenderFacts } from './job.js';
+import { NO_TIMINGS, type PageJob, type RenderFacts } from './job.js';
+import type { PictureFormat, Shot } from './shot.js';
 import { LiveProbe } from './live-probe.js';
 import type {
   CollectRequest,
@@ -18,7 +19,6 @@ import type {
   PageSession,
   Paper,
   SettleKind,
-  Shot,
   ShotOptions,
   ShotRequest,
 } from './page-session.js';

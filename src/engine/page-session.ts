@@ -2,8 +2,9 @@ import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import type { Rect } from '../core/geometry/rect.js';
 import type { Size } from '../core/profile/profile.js';
 import type { SignedInState } from './access.js';
-import type { PictureFormat, RenderFacts, ShotKinds } from './job.js';
+import type { RenderFacts } from './job.js';
 import type { Probe } from './probe.js';
+import type { Shot, ShotKinds } from './shot.js';
 import type { Input, WaitCondition } from './steps.js';
 
 /**
@@ -23,15 +24,6 @@ export type ShotRequest = 'fold' | 'full' | Rect;
 export interface ShotOptions extends Pick<ShotKinds, 'format' | 'fullPixels'> {
   /** Picture pixels a CSS px of `fold`; those of the device unless told. */
   readonly foldScale?: number;
-}
-
-/** A picture file. */
-export interface Shot {
-  readonly file: Buffer;
-  /** PNG where a WebP file can't be so long. */
-  readonly format: PictureFormat;
-  /** Whether the page is longer than a picture can be. */
-  readonly cut: boolean;
 }
 
 /** Sheets, in inches; null for what the page itself asks for. */

@@ -1,5 +1,5 @@
 import type { Sharp } from 'sharp';
-import type { PictureFormat } from './job.js';
+import type { PictureFormat } from './shot.js';
 import { loadSharp } from './load-sharp.js';
 
 /** What a WebP file can be at most (RFC 9649, section 2.6), px. */

@@ -1,6 +1,5 @@
 import { FLAG_TEXT } from '../core/layout/snapshot.js';
 import { childNodesOf, childrenOf } from './own-accessors.js';
-import type { KnownStyles } from './style-memory.js';
 import { anchorIds, flagsOf } from './traits.js';
 import { positionsByTag, renderedChildNodes } from './tree.js';
 
@@ -53,11 +52,16 @@ export function wordsFlag(texts: readonly Text[]): number {
   return texts.some(({ data }) => /\S/.test(data)) ? FLAG_TEXT : 0;
 }
 
+/** What keeps the facts of elements. */
+interface FactsMemory {
+  of(element: Element): { facts: ElementFacts | null } | null;
+}
+
 /** Reads the facts of elements: once for as long as what is known of their styles is kept, since that goes when the tree changes. */
 export class FactsReader {
   private anchors: ReadonlySet<string> | null = null;
 
-  constructor(private readonly memory: KnownStyles['memory']) {}
+  constructor(private readonly memory: FactsMemory | null) {}
 
   of(element: Element, tag: string): ElementFacts {
     const kept = this.memory?.of(element) ?? null;

@@ -1,6 +1,6 @@
 import type { Device } from '../core/profile/profile.js';
 import { deviceDrawing } from '../core/profile/screen-parts.js';
-import type { PictureFormat } from '../engine/job.js';
+import type { PictureFormat } from '../engine/shot.js';
 import { pictureFile } from '../engine/picture-file.js';
 import { loadSharp } from '../engine/load-sharp.js';
 import { svgOf, svgRect } from './svg.js';

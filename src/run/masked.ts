@@ -1,7 +1,7 @@
 import type { Rect } from '../core/geometry/rect.js';
 import type { LayoutSnapshot } from '../core/layout/snapshot.js';
 import { SnapshotView } from '../core/layout/view.js';
-import type { Shot } from '../engine/page-session.js';
+import type { Shot } from '../engine/shot.js';
 import { pictureFile } from '../engine/picture-file.js';
 import { loadSharp } from '../engine/load-sharp.js';
 import { svgOf, svgRect } from './svg.js';

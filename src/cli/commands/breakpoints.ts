@@ -1,8 +1,9 @@
+import type { RawOptions } from '../raw-options.js';
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
 import { drawnRuler, rulerFormat } from '../../report/ruler/draw.js';
 import { writeOut } from '../write-out.js';
-import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
+import { addRunOptions, addTargetOptions, requireTargets } from '../check-request.js';
 import { breakpointsText } from '../output/breakpoints-text.js';
 import { runSweep } from '../run-sweep.js';
 

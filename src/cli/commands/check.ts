@@ -1,12 +1,7 @@
+import type { RawOptions } from '../raw-options.js';
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
-import {
-  addRunOptions,
-  addTargetOptions,
-  askedOf,
-  requireTargets,
-  type RawOptions,
-} from '../check-request.js';
+import { addRunOptions, addTargetOptions, askedOf, requireTargets } from '../check-request.js';
 import { runCheck, summaryOf } from '../run-check.js';
 import { sweepAsked } from '../sweep-options.js';
 

@@ -1,10 +1,11 @@
+import type { RawOptions } from '../raw-options.js';
 import { relative } from 'node:path';
 import { Command } from 'commander';
 import { runCompare } from '../../api/compare.js';
 import { IsopticError } from '../../core/errors.js';
 import type { Rect } from '../../core/geometry/rect.js';
 import type { Pick } from '../../core/profile/pick.js';
-import { addTargetOptions, askedOf, type RawOptions } from '../check-request.js';
+import { addTargetOptions, askedOf } from '../check-request.js';
 import { CHANGE_FAIL_ON, changeStatusOf, type ChangeFailOn } from '../change-status.js';
 import { comparedOf, scopesOf } from '../compare-inputs.js';
 import { compareText } from '../output/compare-text.js';

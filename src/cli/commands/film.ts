@@ -1,10 +1,11 @@
+import type { RawOptions } from '../raw-options.js';
 import { Command } from 'commander';
 import { makeFilm, type Film, type FilmRequest } from '../../api/film.js';
 import { IsopticError } from '../../core/errors.js';
 import type { Pick } from '../../core/profile/pick.js';
 import { USUAL_SWEEP } from '../../run/sweep/plan.js';
 import { filmFormat } from '../../report/film/write.js';
-import { addTargetOptions, askedOf, requireTargets, type RawOptions } from '../check-request.js';
+import { addTargetOptions, askedOf, requireTargets } from '../check-request.js';
 import { writeOut } from '../write-out.js';
 import { showing } from '../run-check.js';
 import { sweepDevicePicks, sweepRange, wishesOf } from '../sweep-options.js';

@@ -1,6 +1,7 @@
+import type { RawOptions } from '../raw-options.js';
 import { Command } from 'commander';
 import type { Pick } from '../../core/profile/pick.js';
-import { addRunOptions, addTargetOptions, requireTargets, type RawOptions } from '../check-request.js';
+import { addRunOptions, addTargetOptions, requireTargets } from '../check-request.js';
 import { summaryOf } from '../run-check.js';
 import { runSweep } from '../run-sweep.js';
 

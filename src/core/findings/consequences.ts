@@ -2,7 +2,8 @@ import { liesWithin, outOf, sizeAlong, union, type Rect } from '../geometry/rect
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
-import { commonAncestor, isOutOfFlow } from '../layout/displace.js';
+import { commonAncestor } from '../layout/branches.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import { holdsItems } from '../layout/displays.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

@@ -1,5 +1,5 @@
 import { area, liesWithin, meets } from '../geometry/rect.js';
-import { commonAncestor } from '../layout/displace.js';
+import { commonAncestor } from '../layout/branches.js';
 import { isUpright } from '../layout/rotation.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';

@@ -1,6 +1,7 @@
 import { area, intersect } from '../geometry/rect.js';
 import { controlAround } from '../layout/ancestors.js';
-import { commonAncestor, isOutOfFlow, pullsAside } from '../layout/displace.js';
+import { commonAncestor } from '../layout/branches.js';
+import { isOutOfFlow, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_ORNAMENT, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

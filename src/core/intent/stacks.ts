@@ -1,7 +1,8 @@
 import { area, grown, intersect, meets } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
 import { hasControl } from '../layout/controls-within.js';
-import { branches, commonAncestor, isMoved, isOutOfFlow } from '../layout/displace.js';
+import { branches, commonAncestor } from '../layout/branches.js';
+import { isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

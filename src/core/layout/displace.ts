@@ -1,12 +1,11 @@
 import { perNode, perStyle } from './memo.js';
-import type { Scene } from './scene.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** How an element got out of the place that the flow would give it; null when it stands in it. */
 export type Displacement = 'absolute' | 'fixed' | 'offset' | 'transform' | 'negative-margin' | null;
 
 /** Less than this is optical correction, CSS px. */
-const LEAST_PX = 2;
+export const LEAST_DISPLACED = 2;
 
 /** Positioned so that it takes no room in the flow (CSS Positioned Layout 3, section 2.1). */
 export const isOutOfFlow = perStyle((view, i) => /^(absolute|fixed)$/.test(view.style(i, 'position')));
@@ -16,7 +15,8 @@ export const displacementOf = perNode((view, i): Displacement => {
   const styled = displacedByStyle(view, i);
   if (styled !== null) return styled;
   const { margin } = view.snapshot.nodes;
-  for (let side = 0; side < 4; side++) if (margin[4 * i + side]! <= -LEAST_PX) return 'negative-margin';
+  for (let side = 0; side < 4; side++)
+    if (margin[4 * i + side]! <= -LEAST_DISPLACED) return 'negative-margin';
   return null;
 });
 
@@ -25,7 +25,8 @@ const displacedByStyle = perStyle((view, i): Displacement => {
   if (position === 'absolute' || position === 'fixed') return position;
   if (isMoved(view, i)) return 'transform';
   const isOffset =
-    position === 'relative' && OFFSETS.some((side) => Math.abs(lengthOf(view.style(i, side))) >= LEAST_PX);
+    position === 'relative' &&
+    OFFSETS.some((side) => Math.abs(lengthOf(view.style(i, side))) >= LEAST_DISPLACED);
   return isOffset ? 'offset' : null;
 });
 
@@ -68,52 +69,8 @@ export const isGrownInPlace = perStyle((view, i) => {
   return !isOutOfFlow(view, i) && Math.max(Number(across ?? 1), Number(down ?? 1)) > 1;
 });
 
-/**
- * The outermost displaced element from `i` upwards that doesn't hold `other`; −1 when none is.
- * @param across how wide the two lie on one another, CSS px: a margin that pulls sideways by less is not why
- */
-export function displacedRoot(scene: Scene, i: NodeIndex, other: NodeIndex, across = 0): NodeIndex {
-  const { view } = scene;
-  let found = -1;
-  let aside = -1;
-  for (let at = i; at >= 0 && !scene.contains(at, other); at = view.parent(at)) {
-    const displacement = displacementOf(view, at);
-    if (displacement === null) continue;
-    if (displacement !== 'negative-margin') found = at;
-    // The gutters of a row are not why something that was taken out of the flow within it lies where it does.
-    else if (found < 0 && pullsUp(view, at, other)) found = at;
-    else if (aside < 0 && pullsAside(view, at) >= across - LEAST_PX) aside = at;
-  }
-  return found >= 0 ? found : aside;
-}
-
-/** Whether a margin pulls an element up over what comes before it, or what comes after it up over the element. */
-function pullsUp(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
-  const [top, , bottom] = view.margins(i);
-  return (other < i ? top : bottom) <= -LEAST_PX;
-}
-
 /** How far margins pull an element sideways, CSS px. */
 export function pullsAside(view: SnapshotView, i: NodeIndex): number {
   const [, right, , left] = view.margins(i);
   return -Math.min(left, right);
-}
-
-/** The element that holds both. */
-export function commonAncestor(scene: Scene, a: NodeIndex, b: NodeIndex): NodeIndex {
-  let at = a;
-  while (at >= 0 && !scene.contains(at, b)) at = scene.view.parent(at);
-  return at;
-}
-
-/** The two elements just below the one that holds both; null when one holds the other. */
-export function branches(scene: Scene, a: NodeIndex, b: NodeIndex): [NodeIndex, NodeIndex] | null {
-  const common = commonAncestor(scene, a, b);
-  if (common === a || common === b) return null;
-  const below = (start: NodeIndex) => {
-    let at = start;
-    while (at >= 0 && scene.view.parent(at) !== common) at = scene.view.parent(at);
-    return at;
-  };
-  return [below(a), below(b)];
 }

@@ -1,5 +1,6 @@
 import { blockAround } from '../layout/ancestors.js';
-import { commonAncestor, displacedRoot, displacementOf } from '../layout/displace.js';
+import { commonAncestor, displacedRoot } from '../layout/branches.js';
+import { displacementOf } from '../layout/displace.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';

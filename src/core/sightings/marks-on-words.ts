@@ -1,6 +1,6 @@
 import { isSymbols } from '../intent/typography.js';
 import { controlAround } from '../layout/ancestors.js';
-import { displacedRoot } from '../layout/displace.js';
+import { displacedRoot } from '../layout/branches.js';
 import { hasBorderAt, isOpaque, SIDES } from '../layout/paint.js';
 import { isUpright } from '../layout/rotation.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';

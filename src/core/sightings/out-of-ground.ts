@@ -2,7 +2,7 @@ import { contrastOf } from '../css/colours.js';
 import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
-import { displacedRoot } from '../layout/displace.js';
+import { displacedRoot } from '../layout/branches.js';
 import { groundColour, groundOf } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import type { Ink, Scene } from '../layout/scene.js';

@@ -6,7 +6,7 @@ import { controlAround } from '../layout/ancestors.js';
 import { cut } from '../layout/clips.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
-import { displacedRoot } from '../layout/displace.js';
+import { displacedRoot } from '../layout/branches.js';
 import { isInline } from '../layout/displays.js';
 import { isOpaque, SIDES } from '../layout/paint.js';
 import { perStyle } from '../layout/memo.js';

@@ -1,11 +1,7 @@
 import { pairingOf } from '../../../src/core/compare/pairing.js';
-import {
-  ALL_KINDS,
-  type DifferenceKind,
-  type StructureOptions,
-} from '../../../src/core/compare/structure/difference.js';
+import { ALL_KINDS, type DifferenceKind } from '../../../src/core/compare/structure/difference.js';
 import { differencesOf } from '../../../src/core/compare/structure/differences.js';
-import type { Part } from '../../../src/core/compare/structure/parts.js';
+import type { Part, StructureOptions } from '../../../src/core/compare/structure/parts.js';
 import { query } from '../../../src/core/identity/query.js';
 import type { SnapshotView } from '../../../src/core/layout/view.js';
 import { ferryPage, ferryParts } from '../../support/ferry-page.js';

@@ -1,10 +1,5 @@
-import {
-  branches,
-  commonAncestor,
-  displacedRoot,
-  displacementOf,
-  pullsAside,
-} from '../../../src/core/layout/displace.js';
+import { branches, commonAncestor, displacedRoot } from '../../../src/core/layout/branches.js';
+import { displacementOf, pullsAside } from '../../../src/core/layout/displace.js';
 import { sceneOf } from '../../../src/core/layout/scene.js';
 import { viewOf, type Node } from '../../support/snapshot.js';
 

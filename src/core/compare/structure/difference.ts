@@ -1,6 +1,5 @@
 import type { Rect } from '../../geometry/rect.js';
 import type { NodeIndex } from '../../layout/view.js';
-import type { Measure, Part } from './parts.js';
 
 /** What a person sees of a page in one render and not in another, in the order in which readers want to know it. */
 export const DIFFERENCE_KINDS = [
@@ -65,13 +64,6 @@ export interface Place {
 
 /** More places than these are not kept of one difference. */
 export const MOST_PLACES = 40;
-
-export interface StructureOptions extends Measure {
-  /** Elements that are left out with all that stands in them, by the row, in each layout. */
-  readonly without: { readonly a: ReadonlySet<NodeIndex>; readonly b: ReadonlySet<NodeIndex> };
-  /** What is compared otherwise than the page; nothing unless told. */
-  readonly parts?: readonly Part[];
-}
 
 /** Every kind is told. */
 export const ALL_KINDS: ReadonlySet<DifferenceKind> = new Set(DIFFERENCE_KINDS);

@@ -8,7 +8,7 @@ import { shownPairs, type Pairing } from '../pairing.js';
 import { below, type Side } from '../side.js';
 import { arrangementChanges } from './arrangement.js';
 import { contentChanges } from './contents.js';
-import type { Difference, Single, StructureOptions } from './difference.js';
+import type { Difference, Single } from './difference.js';
 import { firstScreenChanges } from './first-screen.js';
 import {
   followersOf,
@@ -20,7 +20,7 @@ import {
   type Shifts,
 } from './geometry.js';
 import { lineChanges } from './lines.js';
-import { Measures } from './parts.js';
+import { Measures, type StructureOptions } from './parts.js';
 import { seenChanges } from './seen.js';
 import { stackingChanges } from './stacking.js';
 import { ownStyles, stylesText, type StyleChange } from './styles.js';

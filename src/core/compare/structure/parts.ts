@@ -27,6 +27,13 @@ export interface Part extends Measure {
   readonly b: ReadonlySet<NodeIndex>;
 }
 
+export interface StructureOptions extends Measure {
+  /** Elements that are left out with all that stands in them, by the row, in each layout. */
+  readonly without: { readonly a: ReadonlySet<NodeIndex>; readonly b: ReadonlySet<NodeIndex> };
+  /** What is compared otherwise than the page; nothing unless told. */
+  readonly parts?: readonly Part[];
+}
+
 /** How each element is compared: as the innermost part around it says, of several for one element the last; else as the page is. */
 export class Measures {
   private readonly inA: Int32Array | null;

@@ -1,5 +1,5 @@
 import { meets } from '../../geometry/rect.js';
-import { branches } from '../../layout/displace.js';
+import { branches } from '../../layout/branches.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import type { NodeIndex } from '../../layout/view.js';
 import { shortName } from '../../sightings/words.js';

@@ -13,7 +13,8 @@ import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js'
 import { isSymbols } from '../../intent/typography.js';
 import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
-import { displacedRoot, displacementOf } from '../../layout/displace.js';
+import { displacedRoot } from '../../layout/branches.js';
+import { displacementOf } from '../../layout/displace.js';
 import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';

@@ -1,0 +1,21 @@
+export interface ShotKinds {
+  readonly fold: boolean;
+  readonly full: boolean;
+  /** Pixels of the full picture: one for a CSS px unless told, or those of the device. */
+  readonly fullPixels?: 'css' | 'device' | undefined;
+  /** PNG unless told; WebP, lossy, for what is only looked at. */
+  readonly format?: PictureFormat | undefined;
+  /** Whether the first screen is also written with a plain device drawn round it. */
+  readonly framed?: boolean | undefined;
+}
+
+export type PictureFormat = 'png' | 'webp';
+
+/** A picture file. */
+export interface Shot {
+  readonly file: Buffer;
+  /** PNG where a WebP file can't be so long. */
+  readonly format: PictureFormat;
+  /** Whether the page is longer than a picture can be. */
+  readonly cut: boolean;
+}
