@@ -23,10 +23,12 @@ export function textLines(
   limit: { left: number; right: number },
   noWrap: boolean,
 ): TextLine[] {
-  range.selectNodeContents(node);
+  const whole = node.data;
+  // The space before the next word of the line, and the one after the last, have no ink.
+  range.setStart(node, whole.length - whole.trimStart().length);
+  range.setEnd(node, whole.trimEnd().length);
   const rects = range.getClientRects();
   const lines: TextLine[] = [];
-  const whole = node.data;
   const sample = whole.trim().slice(0, MAX_SAMPLE);
   for (const rect of rects) {
     if (rect.width <= 0 || rect.height <= 0) continue;

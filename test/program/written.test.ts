@@ -67,6 +67,25 @@ test('what a list has chosen and the pattern of a date field are words that some
   ]);
 });
 
+test('the space between words of two elements is of neither, so that a ground may reach into it', async () => {
+  const marked = (px: number) =>
+    check(
+      `<style>mark { padding: 2px ${px}px; margin: 0 -${px}px } pre { margin: 0; font: 16px/20px monospace }</style>
+<p>The <mark>boat</mark> leaves at dusk.</p><p><span>The</span></p><pre>  north landing</pre>`,
+    );
+  const { findings, view } = await marked(4);
+  expect(findings).toEqual([]);
+  const lines = Array.from({ length: view.snapshot.lines.count }, (_, line) => line);
+  const widths = lines
+    .filter((line) => view.lineText(line) === 'The')
+    .map((line) => view.lineBox(line).width);
+  expect(widths[0]).toBeCloseTo(widths[1]!, 1);
+  expect(view.lineBox(lineOf(view, 'north landing')).x).toBeGreaterThan(16);
+  expect((await marked(12)).findings.map(({ rule, selector }) => `${rule} ${selector}`)).toEqual([
+    'covered p:nth-of-type(1) > mark',
+  ]);
+});
+
 test('letters are measured in their own face, also where the box of a line is twice as high as they are', async () => {
   const { view } = await check(
     '<p style="font:20px/2 Arial">Boats</p><p lang="ar" dir="rtl" style="font:20px/2 \'Noto Sans Arabic\'">قارب الصباح</p>',

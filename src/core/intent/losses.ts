@@ -1,3 +1,4 @@
+import { isWatermark } from './watermark.js';
 import { isDecoration } from './decoration.js';
 import {
   isClosed,
@@ -56,6 +57,7 @@ const losses = perSnapshot((view): Loss[] => {
       (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
     if (!loss || isDecoration(scene, ink.node) || !scene.isOnPage(ink.full, ink.node)) continue;
+    if (isWatermark(scene, ink)) continue;
     if (!isSymbols(view, ink)) found.push(loss);
     else if (isPartOfSign(view, loss)) found.push({ ...loss, doubt: true, byEdge: true });
   }

@@ -13,6 +13,7 @@ import { areAlternatives, areShingled, isStandIn } from '../../intent/stacks.js'
 import { isSymbols } from '../../intent/typography.js';
 import { clingingOf } from '../../layout/clinging.js';
 import { coverCulprit } from '../../sightings/culprit.js';
+import { isWatermark } from '../../intent/watermark.js';
 import { displacedRoot } from '../../layout/branches.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
@@ -182,7 +183,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   );
   if (isPassing) return null;
   if (as !== 'at-end' && isFreedInScroller(view, ink.node, common, cover.node, cover.rect)) return null;
-  if (isEllipsisMark(view, cover.node)) return null;
+  if (isEllipsisMark(view, cover.node) || isWatermark(scene, ink)) return null;
   if (areAlternatives(scene, cover.node, ink.node) || areShingled(scene, cover.node, ink.node)) return null;
   if (isStandIn(scene, ink, cover.node)) return null;
   const held = heldOver(scene, cover, ink);

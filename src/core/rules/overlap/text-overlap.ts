@@ -8,6 +8,7 @@ import {
   isSymbols,
   reachesIntoNextLine,
 } from '../../intent/typography.js';
+import { isWatermarkUnder } from '../../intent/watermark.js';
 import { blockAround } from '../../layout/ancestors.js';
 import { overlapCulprit } from '../../sightings/culprit.js';
 import { acrossLines, emOf, hasDescenders, inkOf, isVertical, lettersOf } from '../../layout/text-ink.js';
@@ -80,6 +81,7 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
   const [upper, lower] = stacked(a, b);
   if (isFreedInScroller(scene.view, lower.node, common, upper.node, upper.shown!)) return null;
   if (isSeparated(scene, upper, lower, common) || isPassing(scene, upper, lower)) return null;
+  if (isWatermarkUnder(scene, lower, upper, common)) return null;
   return {
     upper,
     lower,
