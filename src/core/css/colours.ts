@@ -10,6 +10,10 @@ export const alphaOf = remembered((colour): number => {
   return parseColour(colour)?.alpha ?? 1;
 });
 
+/** Words that stand out from their ground by less can't be seen, and by more can be read (WCAG 2.2, contrast ratio). */
+export const UNSEEN = 1.2;
+export const READ = 2.5;
+
 /** How far two colours stand out from one another, 1 to 21 (WCAG 2.2, contrast ratio); NaN where one is none. */
 export function contrastOf(a: string, b: string): number {
   return contrastsOf(a)(b);

@@ -61,7 +61,8 @@ function lossToShape(scene: Scene, ink: Ink): Loss | null {
   const { view } = scene;
   const isControl = ink.kind === 'control';
   const rect = ink.full;
-  for (const outline of scene.outlinesAround(ink.node).filter(isKnown)) {
+  for (const outline of scene.outlinesAround(ink.node)) {
+    if (!isKnown(outline)) continue;
     const { node } = outline;
     const isCut = view.style(node, 'clip-path') !== 'none';
     if (!isCut && !(isControl && isDrawn(view, ink.node))) continue;

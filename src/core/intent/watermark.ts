@@ -1,13 +1,10 @@
-import { contrastOf } from '../css/colours.js';
+import { UNSEEN } from '../css/colours.js';
 import type { Rect } from '../geometry/rect.js';
-import { colourUnder } from '../layout/grounds.js';
-import { colourOfWords } from '../layout/letters.js';
+import { contrastUnder } from '../layout/contrast.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { emOf } from '../layout/text-ink.js';
 
-/** Letters that stand out from their ground by less can't be seen (WCAG 2.2, contrast ratio). */
-const UNSEEN = 1.2;
-/** Large letters that stand out by less are there to be looked at: no size makes them words that are read. */
+/** Large letters that stand out from their ground by less (WCAG 2.2, contrast ratio) are there to be looked at: no size makes them words that are read. */
 const PALE = 1.6;
 /** So large, CSS px; or so many times as large as those that lie on them. */
 const LARGE_PX = 36;
@@ -16,7 +13,7 @@ const LARGER = 1.5;
 /** Whether a text is large and pale: a number or a word that is set behind others as an ornament, and of which nobody misses a part. */
 export function isWatermark(scene: Scene, ink: Ink): boolean {
   if (ink.kind !== 'text' || emOf(scene.view, ink.line) < LARGE_PX) return false;
-  return contrastIn(scene, ink, ink.shown ?? ink.full) < PALE;
+  return contrastUnder(scene, ink, ink.shown ?? ink.full) < PALE;
 }
 
 /**
@@ -25,11 +22,5 @@ export function isWatermark(scene: Scene, ink: Ink): boolean {
  */
 export function isWatermarkUnder(scene: Scene, lower: Ink, upper: Ink, common: Rect): boolean {
   const isLarger = emOf(scene.view, lower.line) >= LARGER * emOf(scene.view, upper.line);
-  return contrastIn(scene, lower, common) < (isLarger ? PALE : UNSEEN);
-}
-
-/** Infinite where what lies under the letters is no colour, or not known. */
-function contrastIn(scene: Scene, ink: Ink, at: Rect): number {
-  const [letters, ground] = [colourOfWords(scene.view, ink.node), colourUnder(scene, ink, at)];
-  return letters === null || ground === null ? Infinity : contrastOf(letters, ground);
+  return contrastUnder(scene, lower, common) < (isLarger ? PALE : UNSEEN);
 }

@@ -1,4 +1,4 @@
-import { contrastOf } from '../css/colours.js';
+import { contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { remembered } from '../css/remembered.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { groundColour } from '../layout/grounds.js';
@@ -7,17 +7,8 @@ import { perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import type { Doubt } from './doubt.js';
 import type { RenderView, Sighting } from './sighting.js';
-import {
-  contrastOnGround,
-  contrastUnder,
-  isMissed,
-  lostIn,
-  READ,
-  tellUnseen,
-  unreadDoubt,
-  UNSEEN,
-  type Lost,
-} from './unseen-words.js';
+import { contrastUnder } from '../layout/contrast.js';
+import { contrastOnGround, isMissed, lostIn, tellUnseen, unreadDoubt, type Lost } from './unseen-words.js';
 import { onScreen, shortName } from './words.js';
 
 /** Words that can be read on their own ground and have come to lie on something of their own colour, which does not hold them: dark on dark. */

@@ -1,4 +1,4 @@
-import { contrastOf } from '../css/colours.js';
+import { contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { area, intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
@@ -9,7 +9,7 @@ import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
-import { contrastUnder, READ, UNSEEN } from './unseen-words.js';
+import { contrastUnder } from '../layout/contrast.js';
 import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 

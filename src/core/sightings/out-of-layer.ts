@@ -1,3 +1,4 @@
+import { READ, UNSEEN } from '../css/colours.js';
 import { meets, outAlong, rightOf, type Rect } from '../geometry/rect.js';
 import { middleOfRect, pictured } from '../layout/grounds.js';
 import { perSnapshot } from '../layout/memo.js';
@@ -5,17 +6,8 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Doubt } from './doubt.js';
 import type { RenderView, Sighting } from './sighting.js';
-import {
-  contrastOnGround,
-  contrastUnder,
-  isMissed,
-  lostIn,
-  READ,
-  tellUnseen,
-  unreadDoubt,
-  UNSEEN,
-  type Lost,
-} from './unseen-words.js';
+import { contrastUnder } from '../layout/contrast.js';
+import { contrastOnGround, isMissed, lostIn, tellUnseen, unreadDoubt, type Lost } from './unseen-words.js';
 import { onScreen, shortName } from './words.js';
 
 /**

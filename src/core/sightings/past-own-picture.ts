@@ -1,4 +1,4 @@
-import { coloursIn, contrastOf } from '../css/colours.js';
+import { coloursIn, contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { colourBehind, groundOf } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
@@ -7,7 +7,7 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { lookAt, type Doubt } from './doubt.js';
 import type { RenderView, Sighting } from './sighting.js';
-import { isMissed, READ, tellUnseen, unreadDoubt, UNSEEN, type Lost } from './unseen-words.js';
+import { isMissed, tellUnseen, unreadDoubt, type Lost } from './unseen-words.js';
 import { onScreen, shortName } from './words.js';
 
 /** So much of the letters of a line can be made out at the least where its ground is read on. */

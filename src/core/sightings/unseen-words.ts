@@ -14,9 +14,6 @@ import { hiddenInk, type Doubt } from './doubt.js';
 import type { Sighting } from './sighting.js';
 import { andMore, capital, nameOf } from './words.js';
 
-/** Words that stand out by less can't be seen, and by more can be read (WCAG 2.2, contrast ratio). */
-export const UNSEEN = 1.2;
-export const READ = 2.5;
 /** So much of the letters in a spot can't be made out. */
 const LEAST_SHARE = 0.8;
 
@@ -42,12 +39,6 @@ export function isMissed(scene: Scene, ink: Ink): boolean {
   const { view } = scene;
   if (!ink.shown || !scene.isOnPage(ink.shown, ink.node) || stayingRoot(view, ink.node) >= 0) return false;
   return !isDecoration(scene, ink.node) && !isSymbols(view, ink);
-}
-
-/** How far words stand out from what lies under them in the middle of a rectangle; infinitely where that is a picture, or not known. */
-export function contrastUnder(scene: Scene, ink: Ink, area: Rect): number {
-  const [under, colour] = [colourUnder(scene, ink, area), colourOfWords(scene.view, ink.node)];
-  return under === null || colour === null ? Infinity : contrastOf(colour, under);
 }
 
 /** At fault is what was put where it is: the words, or else the layer; the words where neither was. */
