@@ -4,7 +4,7 @@ import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
 import { displacedRoot } from '../layout/branches.js';
 import { displacementOf } from '../layout/displace.js';
-import { colourAround, colourUnder } from '../layout/grounds.js';
+import { colourAround } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
