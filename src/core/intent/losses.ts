@@ -1,3 +1,4 @@
+import { isOfIconRail } from './icon-rail.js';
 import { isWatermark } from './watermark.js';
 import { isDecoration } from './decoration.js';
 import {
@@ -216,6 +217,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isFaded(scene, loss) ||
     isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||
+    isOfIconRail(scene, loss) ||
     isPageOfCarousel(scene, loss) ||
     isRunningBy(scene, loss) ||
     isOffStage(scene, loss) ||

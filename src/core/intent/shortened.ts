@@ -1,10 +1,12 @@
-import { meets } from '../geometry/rect.js';
+import { meets, outAlong } from '../geometry/rect.js';
 import { isCutThrough, type Loss } from './loss.js';
 import type { Scene } from '../layout/scene.js';
 import { FLAG_CONTROL } from '../layout/snapshot.js';
 import { emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
+/** Less is a rounding, CSS px. */
+const LEAST_OUT = 0.5;
 /** Less room than this shows no word to read, em. */
 const LEAST_EM = 3;
 
@@ -19,13 +21,20 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
   const { cutter, ink, axis } = loss;
   if (takesThingAtEnd(scene, loss) || cutsThroughFigure(view, loss)) return null;
   for (let at: NodeIndex = ink.node; at >= cutter && at >= 0; at = view.parent(at)) {
+    // What something else cuts has room in what would end it so.
+    const hasNoRoom = outAlong(ink.full, view.contentBox(at), axis) > LEAST_OUT;
     const clamp = view.style(at, '-webkit-line-clamp');
-    if (axis === 'y' && clamp !== '' && clamp !== 'none') return isCutThrough(loss) ? null : 'line-clamp';
-    if (axis === 'x' && view.style(at, 'text-overflow') !== 'clip' && view.style(at, 'text-overflow') !== '')
-      return 'ellipsis';
+    if (axis === 'y' && clamp !== '' && clamp !== 'none' && hasNoRoom)
+      return isCutThrough(loss) ? null : 'line-clamp';
+    if (axis === 'x' && endsInDots(view, at) && hasNoRoom) return 'ellipsis';
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+function endsInDots(view: SnapshotView, i: NodeIndex): boolean {
+  const overflow = view.style(i, 'text-overflow');
+  return overflow !== 'clip' && overflow !== '';
 }
 
 /** Figures that stand in a word, as in a file's name or a checksum, are none. */

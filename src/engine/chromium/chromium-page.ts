@@ -18,7 +18,7 @@ import { explained } from './explained.js';
 import { addGeneratedContent } from './generated-content.js';
 import type { FramePump } from './frame-pump.js';
 import { grantAccess } from './grant.js';
-import { moveMouse, pressKey, tap } from './input.js';
+import { hearInput, moveMouse, pressKey, tap } from './input.js';
 import { loadFault } from './net-errors.js';
 import { NetworkWatch } from './network.js';
 import { listenFirst, PageWorld } from './page-world.js';
@@ -39,6 +39,8 @@ export class ChromiumPage implements PageDriver {
   readonly network: NetworkWatch;
   dialogs = 0;
   private world: PageWorld | null = null;
+  /** From the first thing on that is done with the page. */
+  private heard: Promise<void> | null = null;
   /** Scroll bars take room from the page. */
   private hasBars = true;
   private readonly listeners: ((error: Error) => void)[] = [];
@@ -87,6 +89,7 @@ export class ChromiumPage implements PageDriver {
       session.send('Inspector.enable'),
       session.send('Runtime.enable'),
       emulate(session, device),
+      hearInput(session, false),
       listenFirst(session),
       grantAccess(session, access, url),
     ]);
@@ -150,24 +153,32 @@ export class ChromiumPage implements PageDriver {
     await this.session.send('Emulation.setPageScaleFactor', { pageScaleFactor: factor });
   }
 
-  press(key: string): Promise<void> {
-    return pressKey(this.session, key);
+  async press(key: string): Promise<void> {
+    await this.hearing();
+    await pressKey(this.session, key);
   }
 
   async type(text: string): Promise<void> {
     await this.session.send('Input.insertText', { text });
   }
 
-  pointTo(point: Point): Promise<void> {
-    return moveMouse(this.session, point, false);
+  async pointTo(point: Point): Promise<void> {
+    await this.hearing();
+    await moveMouse(this.session, point, false);
   }
 
-  clickAt(point: Point): Promise<void> {
-    return moveMouse(this.session, point, true);
+  async clickAt(point: Point): Promise<void> {
+    await this.hearing();
+    await moveMouse(this.session, point, true);
   }
 
-  tapAt(point: Point): Promise<void> {
-    return tap(this.session, point);
+  async tapAt(point: Point): Promise<void> {
+    await this.hearing();
+    await tap(this.session, point);
+  }
+
+  private hearing(): Promise<void> {
+    return (this.heard ??= hearInput(this.session, true));
   }
 
   async picture(area: PictureArea | null, format: PictureFormat): Promise<Buffer> {

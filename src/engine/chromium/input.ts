@@ -2,6 +2,14 @@ import type { CDPSession } from 'puppeteer-core';
 import type { Point } from '../driver.js';
 import { keyEvent } from '../keys.js';
 
+/**
+ * A browser without a window tells each page that loads of a mouse at its top left corner, also that of a phone: what is there would
+ * be hovered over. Until somebody does something with the page, it hears of nothing.
+ */
+export async function hearInput(session: CDPSession, hears: boolean): Promise<void> {
+  await session.send('Input.setIgnoreInputEvents', { ignore: !hears });
+}
+
 /** Presses and lets go of a key, `Control+A` or `Enter` for instance. (Chrome DevTools Protocol, domain Input.) */
 export async function pressKey(session: CDPSession, written: string): Promise<void> {
   const key = keyEvent(written)!;

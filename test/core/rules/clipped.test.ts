@@ -94,6 +94,51 @@ describe('text-clipped', () => {
     expect(clamped('b', '34 crowns')).toEqual(['error']);
     expect(clamped('b', 'and so on')).toEqual(['notice']);
   });
+  test('dots and clamps are for what has no room in their own element; what something around it cuts is cut off', () => {
+    const severities = (width: number, room: number, style: Record<string, string>) =>
+      textClipped
+        .check(
+          renderOf(PAGE, [
+            {
+              tag: 'div',
+              box: [10, 10, width, 30],
+              style: HIDDEN,
+              children: [
+                {
+                  tag: 'p',
+                  box: [10, 10, room, 20],
+                  style: { ...HIDDEN, 'text-overflow': 'clip', ...style },
+                  lines: [line(10, 10, 150)],
+                },
+              ],
+            },
+          ]),
+        )
+        .map(({ severity }) => severity ?? 'error');
+    expect(severities(200, 100, { 'text-overflow': 'ellipsis' })).toEqual(['notice']);
+    expect(severities(100, 200, { 'text-overflow': 'ellipsis' })).toEqual(['error']);
+  });
+  test('links that show their signs alone are the narrow form of a side bar; with a part of their words they are cut', () => {
+    const link = (at: number): Node => ({
+      tag: 'a',
+      box: [0, 60 * at, 180, 40],
+      flags: FLAG_CONTROL,
+      children: [
+        { tag: 'img', box: [10, 60 * at + 10, 20, 20], flags: FLAG_PICTURE | FLAG_REPLACED },
+        { tag: 'span', box: [60, 60 * at + 10, 100, 20], lines: [line(60, 60 * at + 10, 100, 'Boats')] },
+      ],
+    });
+    const bar = (width: number, links: number) => {
+      const nav: Node = {
+        tag: 'nav',
+        box: [0, 0, width, 400],
+        style: HIDDEN,
+        children: Array.from({ length: links }, (_, at) => link(at)),
+      };
+      return [textClipped, controlClipped].flatMap((rule) => seenBy(rule, PAGE, [nav])).length > 0;
+    };
+    expect([bar(56, 4), bar(100, 4), bar(56, 2)]).toEqual([false, true, true]);
+  });
   test('a slide beside its window waits, to the px; words in a box of their own within a slide are cut off', () => {
     const window = (className: string, ...children: Node[]): Node => ({
       tag: 'div',
@@ -265,6 +310,34 @@ describe('unreachable', () => {
   test('a page scrolls as far as its width, which what a box with layout containment holds is no part of', () => {
     expect(seenBy(unreachable, { ...PAGE, scrollWidth: 440 }, [label(320)])).toEqual([]);
     expect(seenBy(unreachable, PAGE, [label(320)])).toEqual(['#label x 40']);
+  });
+  test('what stands at the start of a scroll container that is off the page itself', () => {
+    const code = (scrolled: number): string[] =>
+      seenBy(unreachable, { ...PAGE, scrolled: [[2, scrolled, 0]] }, [
+        {
+          tag: 'pre',
+          id: 'code',
+          box: [-60, 10, 300, 60],
+          style: { 'overflow-x': 'auto', 'overflow-y': 'auto', position: 'relative', left: '-60px' },
+          scroll: [300, 60, 500, 60],
+          lines: [line(-50, 20, 200)],
+        },
+      ]);
+    expect(code(0)).toEqual(['#code x 50']);
+    expect(code(40)).toEqual([]);
+  });
+  test('a side bar whose margin is as wide as itself waits; pulled by less it is out of reach', () => {
+    const bar = (by: number): string[] =>
+      seenBy(unreachable, PAGE, [
+        {
+          tag: 'nav',
+          id: 'bar',
+          box: [-by, 0, 200, 400],
+          margin: [0, 0, 0, -by],
+          lines: [line(20 - by, 20, 120)],
+        },
+      ]);
+    expect([bar(200), bar(120)]).toEqual([[], ['#bar x 100']]);
   });
   test('drawers, skip links and words for screen readers wait outside by design', () => {
     expect(seenBy(unreachable, PAGE, [label(-130, { position: 'absolute' })])).toEqual([]);

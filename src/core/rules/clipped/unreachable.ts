@@ -6,7 +6,7 @@ import { isDecoration } from '../../intent/decoration.js';
 import { isLogo } from '../../intent/emblems.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
 import { hasControl } from '../../layout/controls-within.js';
-import { displacementOf } from '../../layout/displace.js';
+import { displacementOf, isMoved } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
@@ -76,11 +76,30 @@ export const unreachable: Rule = {
 function strandingOf(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
   const root = fixedRoot(view, ink.node);
-  const holder = scrollerOf(view, view.containingElement(ink.node));
-  if (holder >= 0) return inScroller(scene, ink, holder);
+  // Text stands in its element, and a box in the one around it.
+  const holder = scrollerOf(view, ink.kind === 'text' ? ink.node : view.containingElement(ink.node));
+  if (holder >= 0) return inScroller(scene, ink, holder) ?? withScroller(scene, ink, holder);
+  return beyond(scene, ink, root);
+}
+
+/** @param root what it is fixed to the screen with; −1 where it scrolls with the page */
+function beyond(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   // What is cut off before it gets there is another rule's.
   if (!ink.shown) return null;
   return root >= 0 ? offScreen(scene, ink, root) : onPage(scene, ink);
+}
+
+/** In a scroll container that reaches off the page itself: at its first scroll position, it can't be scrolled into the page from its start. */
+function withScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
+  const { view } = scene;
+  if (scrollerOf(view, view.containingElement(holder)) >= 0) return null;
+  const found = beyond(scene, ink, fixedRoot(view, holder));
+  if (!found) return null;
+  const axis = axisOf(found.side);
+  const atEnd = beginsAtFarEnd(view, holder)[axis];
+  const start = axis === 'x' ? (atEnd ? 'right' : 'left') : atEnd ? 'bottom' : 'top';
+  const isFirst = view.scrolledBy(holder)[axis] === 0 && found.side === start;
+  return isFirst || !scrollsAlong(view, holder, axis) ? found : null;
 }
 
 /** Beyond where a page scrolls to (CSS Overflow 3, section 3.2): above it, before its start, and past its end. */
@@ -180,8 +199,12 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
   if (past >= sizeAlong(ink.full, axisOf(side)) && isIndentedAway(scene, ink.node)) return true;
   for (let at = ink.node; at > 0; at = view.parent(at)) {
     const displacement = displacementOf(view, at);
-    if (displacement === null || displacement === 'negative-margin') continue;
+    if (displacement === null) continue;
     const box = view.box(at);
+    if (displacement === 'negative-margin') {
+      if (isPutAside(view, at, side)) return true;
+      continue;
+    }
     if (of === 'page' && displacement === 'absolute' && hangsBesideText(scene, at, side)) continue;
     // A link that skips to the content waits as a whole; the links of an open menu are in sight for the most part.
     const isSkip = view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK);
@@ -195,9 +218,16 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     // With its edge in sight waits a drawer, and no part of a bar that is on the screen.
     const isDrawer = of === 'scroller' || (of === 'screen' && at === fixedRoot(view, at));
-    if (displacement === 'transform' && isDrawer && outsideShare(scene, box, side) >= 0.5) return true;
+    if (isMoved(view, at) && isDrawer && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+}
+
+/** A side bar whose margin is as wide as itself takes no room, and comes in when that goes. */
+function isPutAside(view: SnapshotView, i: NodeIndex, side: Side): boolean {
+  const [, right, , left] = view.margins(i);
+  const margin = { left, right, top: 0, bottom: 0 }[side];
+  return margin < 0 && Math.abs(margin + view.box(i).width) <= LEAST_PX;
 }
 
 /** Whether an element's place in the flow is kept for it. */

@@ -26,6 +26,8 @@ import { isInline } from '../../layout/displays.js';
 const LEAST_PX = 2.5;
 /** So little may be meant, CSS px. */
 const MILD_PX = 6;
+/** Of words along their line, in which there are letters no wider. */
+const MILD_ALONG_PX = 3;
 /** Of a line of text, this share of its height must be overlapped, or of large letters so much, CSS px. */
 const LEAST_TEXT_SHARE = 0.22;
 const LEAST_TEXT_PX = 4;
@@ -159,12 +161,13 @@ function isHidden(scene: Scene, lower: Ink, upper: Ink, common: Rect): boolean {
     );
 }
 
-function isMild({ width, height }: Rect): boolean {
-  return Math.min(width, height) <= MILD_PX;
+function isMild({ upper, lower, common: { width, height } }: Pair): boolean {
+  const isOnText = upper.kind === 'text' || lower.kind === 'text';
+  return height <= MILD_PX || width <= (isOnText ? MILD_ALONG_PX : MILD_PX);
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
-  const grave = entries.filter(({ common: both }) => !isMild(both));
+  const grave = entries.filter((pair) => !isMild(pair));
   const { upper, lower, common } = (grave.length > 0 ? grave : entries).reduce((a, b) =>
     area(b.common) > area(a.common) ? b : a,
   );
