@@ -58,6 +58,21 @@ test('so little that it may be meant: of both sides together', () => {
   expect(isMild(96, 108)).toEqual([false]);
 });
 
+test('out of a box that is fixed to the edge of the screen, words are beyond the screen and not beside an edge', () => {
+  const bar = (height: number) =>
+    seenBy(boxOverflow, WIDE, [
+      {
+        tag: 'nav',
+        id: 'bar',
+        box: [0, 0, 100, height],
+        style: { ...CARD, position: 'fixed', height: `${height}px` },
+        lines: [line(10, 690, 60), line(10, 790, 60)],
+      },
+    ]);
+  expect(bar(800)).toEqual([]);
+  expect(bar(700)).toHaveLength(1);
+});
+
 test('a box that is not drawn has no edge to run out of', () => {
   expect(
     seenBy(boxOverflow, WIDE, [{ tag: 'div', box: [10, 10, 50, 20], lines: [line(10, 10, 200)] }]),

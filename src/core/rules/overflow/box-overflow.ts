@@ -6,6 +6,7 @@ import {
   outAlong,
   outOf,
   rightOf,
+  sideOut,
   sizeAlong,
   union,
   type Rect,
@@ -19,6 +20,7 @@ import { reachAt } from '../../layout/outlines.js';
 import { hasBorderAt, isDrawn, isOpaque, SIDES } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
+import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
 import { boxesOverNeighbours } from '../../sightings/box-over-neighbour.js';
@@ -208,17 +210,24 @@ function escapeFrom(
   const { view } = scene;
   const around = view.box(box);
   if (around.width < 4 || around.height < 4) return null;
-  const outX = moved.x ? 0 : outAlong(shown, around, 'x');
+  const outX = moved.x || isScreenEdge(view, box, shown, 'x') ? 0 : outAlong(shown, around, 'x');
   if (outX > leastOut(view, ink, 'x')) {
     return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
   }
-  const outY = moved.y ? 0 : outAlong(shown, around, 'y');
+  const outY = moved.y || isScreenEdge(view, box, shown, 'y') ? 0 : outAlong(shown, around, 'y');
   if (outY > leastOut(view, ink, 'y'))
     return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
   const outRound = ink.kind === 'text' && !moved.x && !moved.y ? outOfCorner(view, shown, box) : 0;
   if (outRound > LEAST_ROUND)
     return { box, ink, axis: 'x', px: outRound, culprit: sidewaysCulprit(scene, ink, box) };
   return null;
+}
+
+/** Whether what reaches out of a box that is fixed to the screen reaches out of the screen there: it can't be reached, and no edge is seen. */
+function isScreenEdge(view: SnapshotView, box: NodeIndex, shown: Rect, axis: 'x' | 'y'): boolean {
+  if (fixedRoot(view, box) < 0) return false;
+  const around = view.box(box);
+  return outOf(around, screenOnPage(view))[sideOut(shown, around, axis)] >= -1;
 }
 
 /** How far words in the height of a rounded corner reach out of it, a quarter of their height from its end, CSS px. */
