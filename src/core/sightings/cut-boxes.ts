@@ -27,12 +27,9 @@ export function cutBoxes(scene: Scene, render: RenderView): Sighting[] {
   const found = bordered(scene).flatMap((ink) => {
     const loss = boxLossOf(scene, ink);
     // Nearly all boxes are whole.
-    return loss &&
-      isEdgeGone(scene, loss) &&
-      holdsWords(scene, ink.node, ink.full) &&
-      !holdsLost(scene, ink.node, lost)
-      ? [{ loss, culprit: outermostPast(scene, loss) }]
-      : [];
+    if (!loss || !isEdgeGone(scene, loss) || !holdsWords(scene, ink.node, ink.full)) return [];
+    const culprit = outermostPast(scene, loss);
+    return holdsLost(scene, culprit, lost) ? [] : [{ loss, culprit }];
   });
   return byCulprit(view, found).map(({ entries, fault }) => {
     const { loss } = entries.reduce((a, b) => (b.loss.px > a.loss.px ? b : a));

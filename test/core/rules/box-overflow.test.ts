@@ -26,13 +26,13 @@ test('text that runs out below a box of fixed height: the box is at fault', () =
 });
 
 test('words that run out of a rounded corner, at the height of their line', () => {
-  const seal = (corners: string, width: number) =>
+  const seal = (corners: string, width: number, style: Record<string, string> = {}) =>
     seenBy(boxOverflow, WIDE, [
       {
         tag: 'b',
         id: 'seal',
         box: [100, 100, 100, 100],
-        style: CARD,
+        style: { ...CARD, ...style },
         corners,
         lines: [line(150 - width / 2, 104, width), line(110, 140, 80)],
       },
@@ -43,6 +43,8 @@ test('words that run out of a rounded corner, at the height of their line', () =
   expect(seal(round, 50)).toEqual([]);
   expect(seal('9px 9px 9px 9px', 84)).toEqual([]);
   expect(seal('50% 50% 50% 50%', 84)).toEqual(['#seal x 11']);
+  // What a corner cuts off is lost, and told as that.
+  expect(seal(round, 84, { 'overflow-x': 'hidden', 'overflow-y': 'hidden' })).toEqual([]);
 });
 
 test('so little that it may be meant: of both sides together', () => {

@@ -14,6 +14,7 @@ import {
 import { isBullet } from '../../intent/bullets.js';
 import { isOrnament } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
+import { clipsAxis } from '../../layout/clip.js';
 import { displacementOf } from '../../layout/displace.js';
 import { isLabelPart } from '../../layout/labels.js';
 import { reachAt } from '../../layout/outlines.js';
@@ -217,7 +218,10 @@ function escapeFrom(
   const outY = moved.y || isScreenEdge(view, box, shown, 'y') ? 0 : outAlong(shown, around, 'y');
   if (outY > leastOut(view, ink, 'y'))
     return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
-  const outRound = ink.kind === 'text' && !moved.x && !moved.y ? outOfCorner(view, shown, box) : 0;
+  // What the corner cuts off does not run out of it.
+  const isCut = clipsAxis(view, box, 'x') && clipsAxis(view, box, 'y');
+  const isRound = ink.kind === 'text' && !moved.x && !moved.y && !isCut;
+  const outRound = isRound ? outOfCorner(view, shown, box) : 0;
   if (outRound > LEAST_ROUND)
     return { box, ink, axis: 'x', px: outRound, culprit: sidewaysCulprit(scene, ink, box) };
   return null;

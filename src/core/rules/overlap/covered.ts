@@ -1,6 +1,6 @@
 import { sizeText } from '../../geometry/format.js';
 import { area, intersect, union, type Rect } from '../../geometry/rect.js';
-import { isDecoration } from '../../intent/decoration.js';
+import { isCopy, isDecoration } from '../../intent/decoration.js';
 import {
   fillsScreen,
   hangsFromControl,
@@ -148,6 +148,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const { view } = scene;
   if (ink.kind === 'picture' && (as !== 'boxes' || !hidesPicture(scene, ink, cover))) return null;
   if (isDecoration(scene, ink.node)) return null;
+  if (isCopy(view, cover.node) && ink.node === view.parent(cover.node)) return null;
   const isWithin = scene.contains(cover.node, ink.node);
   const isAround = scene.contains(ink.node, cover.node);
   const isOfLineAfter = (isWithin || isAround) && isOnLineBefore(scene, ink, cover);
