@@ -218,11 +218,9 @@ function escapeFrom(
   const outY = moved.y || isScreenEdge(view, box, shown, 'y') ? 0 : outAlong(shown, around, 'y');
   if (outY > leastOut(view, ink, 'y'))
     return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
+  const outRound = ink.kind === 'text' && !moved.x && !moved.y ? outOfCorner(view, shown, box) : 0;
   // What the corner cuts off does not run out of it.
-  const isCut = clipsAxis(view, box, 'x') && clipsAxis(view, box, 'y');
-  const isRound = ink.kind === 'text' && !moved.x && !moved.y && !isCut;
-  const outRound = isRound ? outOfCorner(view, shown, box) : 0;
-  if (outRound > LEAST_ROUND)
+  if (outRound > LEAST_ROUND && !(clipsAxis(view, box, 'x') && clipsAxis(view, box, 'y')))
     return { box, ink, axis: 'x', px: outRound, culprit: sidewaysCulprit(scene, ink, box) };
   return null;
 }
