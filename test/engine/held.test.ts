@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { pickProfiles } from '../../src/api/check.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
-import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
 import type { PageSession } from '../../src/engine/page-session.js';
 import { openTargets } from '../../src/site/targets.js';
 import { jobOf } from '../support/job.js';
+import { launched } from '../support/launch.js';
 import { temporaryFolder } from '../support/program.js';
 
 let browser: BrowserSession;
@@ -14,12 +14,7 @@ let temp: Awaited<ReturnType<typeof temporaryFolder>>;
 const sites: Awaited<ReturnType<typeof openTargets>>[] = [];
 beforeAll(async () => {
   temp = await temporaryFolder();
-  browser = await DEFAULT_ENGINE.launch({
-    executable: undefined,
-    fonts: 'linux',
-    textScale: 1,
-    log: () => undefined,
-  });
+  browser = await launched();
 });
 afterAll(async () => {
   await browser.close();

@@ -9,10 +9,10 @@ import type { LayoutSnapshot } from '../../src/core/layout/snapshot.js';
 import type { Size } from '../../src/core/profile/profile.js';
 import { resizedDevice } from '../../src/core/profile/resize.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
-import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
 import { openTargets, type SitePage } from '../../src/site/targets.js';
 import { writeBenchSite } from '../support/bench-site.js';
 import { jobOf } from '../support/job.js';
+import { launched } from '../support/launch.js';
 import { temporaryFolder } from '../support/program.js';
 import { isInVerify, numberOf } from '../support/sampled.js';
 
@@ -22,10 +22,9 @@ let resizing: BrowserSession;
 let temp: Awaited<ReturnType<typeof temporaryFolder>>;
 beforeAll(async () => {
   temp = await temporaryFolder();
-  const options = { executable: undefined, fonts: 'android', textScale: 1, log: () => undefined } as const;
   [browser, resizing] = await Promise.all([
-    DEFAULT_ENGINE.launch(options),
-    DEFAULT_ENGINE.launch({ ...options, frames: 'free' }),
+    launched({ fonts: 'android' }),
+    launched({ fonts: 'android', frames: 'free' }),
   ]);
 });
 afterAll(async () => {

@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import { pickProfiles } from '../../src/api/check.js';
 import { SnapshotView } from '../../src/core/layout/view.js';
 import type { BrowserSession } from '../../src/engine/engine.js';
-import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
 import { openTargets } from '../../src/site/targets.js';
 import { jobOf } from '../support/job.js';
+import { launched } from '../support/launch.js';
 import { temporaryFolder } from '../support/program.js';
 
 let browser: BrowserSession;
@@ -24,12 +24,7 @@ beforeAll(async () => {
   const file = join(temp.path, 'bar.html');
   await writeFile(file, PAGE);
   site = await openTargets([file], { all: false });
-  browser = await DEFAULT_ENGINE.launch({
-    executable: undefined,
-    fonts: 'linux',
-    textScale: 1,
-    log: () => undefined,
-  });
+  browser = await launched();
 });
 afterAll(async () => {
   await browser.close();

@@ -2,9 +2,9 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pickProfiles } from '../../src/api/check.js';
 import { SnapshotView } from '../../src/core/layout/view.js';
-import { DEFAULT_ENGINE } from '../../src/engine/engines.js';
 import { openTargets } from '../../src/site/targets.js';
 import { jobOf } from '../support/job.js';
+import { launched } from '../support/launch.js';
 import { temporaryFolder } from '../support/program.js';
 
 /** Its width asks for a font before anything was laid out; the second box stands on the line's baseline. */
@@ -17,12 +17,7 @@ test('lines stand at the same height in every load, whatever the pixel ratio', a
   await writeFile(join(temp.path, 'tide.html'), PAGE);
   const site = await openTargets([join(temp.path, 'tide.html')], { all: false });
   const [device] = await pickProfiles(['390x664@3']);
-  const browser = await DEFAULT_ENGINE.launch({
-    executable: undefined,
-    fonts: 'linux',
-    textScale: 1,
-    log: () => undefined,
-  });
+  const browser = await launched();
   const baseline = async () => {
     const page = await browser.open(jobOf(site.pages[0]!.url, device!));
     await page.settle('loaded');

@@ -72,7 +72,7 @@ function isUnseenText(view: SnapshotView, i: NodeIndex): boolean {
 function isAddedForLooks(view: SnapshotView, i: NodeIndex): boolean {
   if (view.isElement(i)) return false;
   const words = wordsOf(view, i);
-  return words !== '' && (!LETTER.test(words) || isCopy(view, i));
+  return (words !== '' && !LETTER.test(words)) || isCopy(view, i);
 }
 
 /** Whether a pseudo-element says what its element says: where it lies on that, the words are there once more. */

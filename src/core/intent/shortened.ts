@@ -22,11 +22,11 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
   if (takesThingAtEnd(scene, loss) || cutsThroughFigure(view, loss)) return null;
   for (let at: NodeIndex = ink.node; at >= cutter && at >= 0; at = view.parent(at)) {
     // What something else cuts has room in what would end it so.
-    const hasNoRoom = outAlong(ink.full, view.contentBox(at), axis) > LEAST_OUT;
+    const hasNoRoom = () => outAlong(ink.full, view.contentBox(at), axis) > LEAST_OUT;
     const clamp = view.style(at, '-webkit-line-clamp');
-    if (axis === 'y' && clamp !== '' && clamp !== 'none' && hasNoRoom)
+    if (axis === 'y' && clamp !== '' && clamp !== 'none' && hasNoRoom())
       return isCutThrough(loss) ? null : 'line-clamp';
-    if (axis === 'x' && endsInDots(view, at) && hasNoRoom) return 'ellipsis';
+    if (axis === 'x' && endsInDots(view, at) && hasNoRoom()) return 'ellipsis';
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;

@@ -42,11 +42,13 @@ const CORNERS = [
   ['border-bottom-left-radius', 0, 1],
 ] as const;
 
+/** Whether a mask may cut: one that is a picture, or a gradient that may have a hard edge. */
+export const hasMaskWithEdges = perStyle((view, i) =>
+  /^linear-gradient|url\(/.test(view.style(i, 'mask-image')),
+);
+
 const mayHaveOutline = perStyle(
-  (view, i) =>
-    hasRadius(view, i) ||
-    view.style(i, 'clip-path') !== 'none' ||
-    /^linear-gradient|url\(/.test(view.style(i, 'mask-image')),
+  (view, i) => hasRadius(view, i) || view.style(i, 'clip-path') !== 'none' || hasMaskWithEdges(view, i),
 );
 
 /** A mask with a hard edge, or a picture. */

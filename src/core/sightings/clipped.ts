@@ -15,6 +15,7 @@ import { isCroppedPicture } from '../intent/pictures.js';
 import { signature } from '../identity/signature.js';
 import { isInSentence } from '../layout/touch-areas.js';
 import { isLabelPart } from '../layout/labels.js';
+import { hasMaskWithEdges } from '../layout/outlines.js';
 import { acrossLines } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { hiddenInk, lookAt, type Doubt } from './doubt.js';
@@ -201,7 +202,7 @@ function sighting(scene: Scene, render: RenderView, { entries, fault }: Culprits
 /** What cuts with its shape, in words. */
 function shapeOf(view: SnapshotView, i: NodeIndex): string {
   if (view.style(i, 'clip-path') !== 'none') return 'a clip-path';
-  return /^linear-gradient|url\(/.test(view.style(i, 'mask-image')) ? 'a mask' : 'a rounded corner';
+  return hasMaskWithEdges(view, i) ? 'a mask' : 'a rounded corner';
 }
 
 /** What is far outside would make a rectangle that shows nothing. */

@@ -211,12 +211,12 @@ function escapeFrom(
   const { view } = scene;
   const around = view.box(box);
   if (around.width < 4 || around.height < 4) return null;
-  const outX = moved.x || isScreenEdge(view, box, shown, 'x') ? 0 : outAlong(shown, around, 'x');
-  if (outX > leastOut(view, ink, 'x')) {
+  const outX = moved.x ? 0 : outAlong(shown, around, 'x');
+  if (outX > leastOut(view, ink, 'x') && !isScreenEdge(view, box, shown, 'x')) {
     return { box, ink, axis: 'x', px: outX, culprit: sidewaysCulprit(scene, ink, box) };
   }
-  const outY = moved.y || isScreenEdge(view, box, shown, 'y') ? 0 : outAlong(shown, around, 'y');
-  if (outY > leastOut(view, ink, 'y'))
+  const outY = moved.y ? 0 : outAlong(shown, around, 'y');
+  if (outY > leastOut(view, ink, 'y') && !isScreenEdge(view, box, shown, 'y'))
     return { box, ink, axis: 'y', px: outY, culprit: tooLowFor(view, ink.full, ink.node, box) };
   const outRound = ink.kind === 'text' && !moved.x && !moved.y ? outOfCorner(view, shown, box) : 0;
   // What the corner cuts off does not run out of it.

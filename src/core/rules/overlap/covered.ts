@@ -148,7 +148,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const { view } = scene;
   if (ink.kind === 'picture' && (as !== 'boxes' || !hidesPicture(scene, ink, cover))) return null;
   if (isDecoration(scene, ink.node)) return null;
-  if (isCopy(view, cover.node) && ink.node === view.parent(cover.node)) return null;
+  if (ink.node === view.parent(cover.node) && isCopy(view, cover.node)) return null;
   const isWithin = scene.contains(cover.node, ink.node);
   const isAround = scene.contains(ink.node, cover.node);
   const isOfLineAfter = (isWithin || isAround) && isOnLineBefore(scene, ink, cover);
