@@ -68,7 +68,7 @@ export async function makeFilm(request: FilmRequest, tools: RequestTools): Promi
     sweeper = new Sweeper(plan, range, shared, check.ruleSet ?? RULES);
     const own = { ...request, range: rangeFor(range, page.id) };
     return await sweeper.withCopies(page, async (copies, search) => {
-      const found = request.kind === 'widths' ? await search(false) : null;
+      const found = request.kind === 'widths' ? await search({ confirms: false }) : null;
       if (found && found.record.error !== null) {
         throw new IsopticError('not-filmed', `${page.id}: ${found.record.error}`, 'Is the address right?', 3);
       }

@@ -2,6 +2,7 @@
 import { CommanderError } from 'commander';
 import colors from 'picocolors';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { optimiseLate } from './optimise-late.js';
 import { program } from './program.js';
 
 /** Status of a defect of Isoptic itself, as for wrong usage: the run did not happen. */
@@ -12,6 +13,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(process.exitCode ?? 0);
 });
 
+optimiseLate();
 try {
   await (await program(process.argv.slice(2))).parseAsync();
 } catch (error) {

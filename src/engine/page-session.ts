@@ -4,7 +4,7 @@ import type { Size } from '../core/profile/profile.js';
 import type { SignedInState } from './access.js';
 import type { RenderFacts } from './job.js';
 import type { Probe } from './probe.js';
-import type { Shot, ShotKinds } from './shot.js';
+import type { PictureFormat, Shot, ShotKinds } from './shot.js';
 import type { Input, WaitCondition } from './steps.js';
 
 /**
@@ -21,7 +21,9 @@ export interface CollectRequest {
 /** `fold`: what the screen shows, at device pixels. `full`: the whole page, at one picture pixel a CSS px unless told. A rectangle: that part of the page, CSS px from its top left, at device pixels. */
 export type ShotRequest = 'fold' | 'full' | Rect;
 
-export interface ShotOptions extends Pick<ShotKinds, 'format' | 'fullPixels'> {
+export interface ShotOptions extends Pick<ShotKinds, 'fullPixels'> {
+  /** PNG unless told. */
+  readonly format?: PictureFormat | undefined;
   /** Picture pixels a CSS px of `fold`; those of the device unless told. */
   readonly foldScale?: number;
 }

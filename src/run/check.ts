@@ -5,7 +5,7 @@ import { RULES } from '../core/rules/index.js';
 import type { Device } from '../core/profile/profile.js';
 import type { BrowserPool } from '../engine/pool.js';
 import { loadsOf } from './captures.js';
-import { checkPage } from './check-page.js';
+import { checkPage, type CheckedPage } from './check-page.js';
 import { prepareEvidence } from './evidence.js';
 import { localDay } from './local-day.js';
 import type { FindingRecord, Manifest } from './manifest.js';
@@ -27,44 +27,17 @@ const PAGES_A_RENDER = 2;
 export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPool): Promise<Manifest> {
   const startedAt = new Date();
   const start = performance.now();
-  const rules = plan.ruleSet ?? RULES;
-  const { sweep } = plan;
-  const version = await pool.versionFor(plan.devices[0] ?? sweep!.device);
-  const sweeper = sweep && new Sweeper(plan, sweep, tools, rules);
+  const sweeper = plan.sweep && new Sweeper(plan, plan.sweep, tools, plan.ruleSet ?? RULES);
+  sweeper?.warmUp();
   if (plan.shots.full && plan.evidence !== 'none') prepareEvidence();
-  let done = 0;
-  const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
-  const total = loads * plan.devices.length;
-  tools.onEvent({
-    kind: 'planned',
-    pages: plan.pages.length,
-    profiles: plan.devices.length,
-    loads: total,
-  });
-  // However many pages there are, a few are held.
-  const limit = pLimit(PAGES_A_RENDER * CONCURRENCY);
-  const pages = await Promise.all(
-    plan.pages.map((page) =>
-      limit(async () => {
-        const swept = sweeper ? await sweeper.search(page) : null;
-        const checked = await checkPage(page, plan, tools, pool, rules, swept, (device, records) => {
-          const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
-          const at = {
-            page: page.id,
-            profile: device.name,
-            status,
-            done: ++done,
-            of: Math.max(done, total),
-          } as const;
-          tools.onEvent({ kind: 'rendered', ...at });
-          if (done === total && !sweeper) void pool.close();
-        });
-        tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
-        return checked;
-      }),
-    ),
-  );
-  await sweeper?.close();
+  let version: string;
+  let pages: CheckedPage[];
+  try {
+    version = await pool.versionFor(plan.devices[0] ?? plan.sweep!.device);
+    pages = await checkPages(plan, tools, pool, sweeper);
+  } finally {
+    await sweeper?.close();
+  }
   const renders = pages.flatMap((page) => page.renders);
   const devices = new Map(pages.flatMap((page) => page.devices.map((device) => [device.name, device])));
   const { findings, waivers } = mergedUnderWaivers(
@@ -91,6 +64,48 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
     summary: summarise(renders, findings),
   };
   return manifest;
+}
+
+/** Checks the pages, a few at once, in the order of the plan. */
+function checkPages(
+  plan: CheckPlan,
+  tools: CheckTools,
+  pool: BrowserPool,
+  sweeper: Sweeper | undefined,
+): Promise<CheckedPage[]> {
+  const rules = plan.ruleSet ?? RULES;
+  let done = 0;
+  const loads = plan.pages.reduce((sum, page) => sum + loadsOf(page, plan.preparations).length, 0);
+  const total = loads * plan.devices.length;
+  tools.onEvent({
+    kind: 'planned',
+    pages: plan.pages.length,
+    profiles: plan.devices.length,
+    loads: total,
+  });
+  // However many pages there are, a few are held.
+  const limit = pLimit(PAGES_A_RENDER * CONCURRENCY);
+  return Promise.all(
+    plan.pages.map((page) =>
+      limit(async () => {
+        const swept = sweeper ? await sweeper.search(page) : null;
+        const checked = await checkPage(page, plan, tools, pool, rules, swept, (device, records) => {
+          const status = records.every((record) => record.status === 'ok') ? 'ok' : 'failed';
+          const at = {
+            page: page.id,
+            profile: device.name,
+            status,
+            done: ++done,
+            of: Math.max(done, total),
+          } as const;
+          tools.onEvent({ kind: 'rendered', ...at });
+          if (done === total && !sweeper) void pool.close();
+        });
+        tools.onEvent({ kind: 'judged', page: page.id, findings: checked.findings });
+        return checked;
+      }),
+    ),
+  );
 }
 
 function profileRecord(device: Device): Manifest['profiles'][number] {

@@ -4,8 +4,8 @@ import type { CheckTools } from './plan.js';
 
 type PoolTools = Pick<CheckTools, 'engine' | 'browser' | 'fonts' | 'log'>;
 
-/** A render waits a third of its time, for frames and until the network is quiet: others are worked on meanwhile. */
-const RENDERS_A_CORE = 1.5;
+/** A render waits half of its time, for frames and until the network is quiet: others are worked on meanwhile. */
+const RENDERS_A_CORE = 2;
 /** Renders at once, over all browsers. */
 export const CONCURRENCY = Math.ceil(RENDERS_A_CORE * availableParallelism());
 

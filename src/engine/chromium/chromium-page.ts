@@ -9,7 +9,7 @@ import type { Navigation, PageDriver, PictureArea, Point, StyleOrigins } from '.
 import { PageFault } from '../failures.js';
 import type { PageJob } from '../job.js';
 import type { PictureFormat } from '../shot.js';
-import { WEBP_QUALITY } from '../picture-file.js';
+import { LOSSY_QUALITY } from '../picture-file.js';
 import type { Frame, FrameOptions, Paper } from '../page-session.js';
 import { CHROMIUM_CAPABILITIES } from './chromium-capabilities.js';
 import { noteClosedRoots } from './closed-roots.js';
@@ -185,7 +185,7 @@ export class ChromiumPage implements PageDriver {
     const take = () =>
       this.session.send('Page.captureScreenshot', {
         format,
-        ...(format === 'webp' && { quality: WEBP_QUALITY }),
+        ...(format !== 'png' && { quality: LOSSY_QUALITY }),
         optimizeForSpeed: true,
         ...(area && clipOf(area)),
       });

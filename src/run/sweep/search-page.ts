@@ -12,7 +12,7 @@ import { conditionFor, queryStyleOf } from '../../core/sweep/containing-conditio
 import { reportQueries, shortStretches, type QueryReport } from '../../core/sweep/query-report.js';
 import { rangesBetween } from '../../core/sweep/ranges.js';
 import { restyled } from '../../core/sweep/restyled.js';
-import { search, type Searched } from '../../core/sweep/search.js';
+import { search, type SearchOptions } from '../../core/sweep/search.js';
 import { bothSides, shownWidths } from '../../core/sweep/shown-widths.js';
 import { failingIn, spansByKey, stretchesOf, type FailingSpans } from '../../core/sweep/spans.js';
 import type { Manifest } from '../manifest.js';
@@ -42,6 +42,18 @@ export interface PageSweep {
   readonly shownFor: (isWanted: (key: string) => boolean) => readonly number[];
 }
 
+/** What is done with a page beside looking at its sizes. */
+export interface SearchWork {
+  /** Whether it is loaded anew to confirm what was found. */
+  readonly confirms: boolean;
+  readonly onLooked: (layouts: number) => void;
+  /** Pictures it at the sizes at which its layout changes, and between: while it is confirmed, since loads leave cores idle. */
+  readonly picture?: ((edges: readonly number[], isAnew: boolean) => Promise<Pictured>) | undefined;
+}
+
+/** Small pictures of a page on the way, or why there are none. */
+export type Pictured = Pick<SweepRecord, 'shots'> | { readonly failure: string };
+
 /**
  * Searches a page over all sizes of a range: in place, by giving the window one size after another; where loading anew shows something else,
  * by loading it anew for each. What the page or its browser does wrong is in the record.
@@ -50,7 +62,7 @@ export async function searchPage(
   page: string,
   copies: Copies,
   range: SweepRange,
-  { confirms, onLooked }: { readonly confirms: boolean; readonly onLooked: (layouts: number) => void },
+  { confirms, onLooked, picture }: SearchWork,
 ): Promise<PageSweep> {
   const span: Span = { min: range.from, max: range.to };
   const notes: string[] = [];
@@ -84,10 +96,12 @@ export async function searchPage(
     const inPlace = followed(whole);
     const anew = followed(counted((size) => copies.anew(size)));
     let steadiness: Steadiness = 'same';
-    let searched = await search(inPlace, {
-      ...options,
-      begins,
-      onBegin,
+    const searchBy = async (look: (size: number) => Promise<Sample>, own: Partial<SearchOptions>) => {
+      const { samples, ...how } = await search(look, { ...options, begins, onBegin, ...own });
+      const found = await withTurns(samples, queries, containersOf, look);
+      return { ...how, samples: found, edges: edgesOf(found) };
+    };
+    let found = await searchBy(inPlace, {
       isSteady: async (samples) => {
         steadiness = await steadinessOf(samples, inPlace, moving);
         for (const sample of samples) unfollow(sample, moving);
@@ -96,7 +110,19 @@ export async function searchPage(
     });
     const way = steadiness as Steadiness;
     const again = counted((size) => copies.again(size));
-    const differing = way === 'way' || !confirms ? [] : await differingAnew(searched, span, again, anew);
+    const pictured = (isAnew: boolean) =>
+      picture?.(
+        found.edges.map(({ width }) => width),
+        isAnew,
+      );
+    const [differing, taken] =
+      way === 'way'
+        ? [[], undefined]
+        : await Promise.all([
+            confirms ? differingAnew(found.samples, span, again, anew) : [],
+            pictured(false),
+          ]);
+    let shots = taken;
     const isAnew = way === 'way' || differing.length > 0;
     if (isAnew) {
       notes.push(
@@ -106,14 +132,10 @@ export async function searchPage(
       );
       // Where a page is loaded anew, no way leads to a size.
       if (way === 'way') moving.clear();
-      searched = await search(anew, {
-        ...options,
-        most: Math.min(options.most, MOST_ANEW),
-        begins,
-        onBegin,
-      });
+      found = await searchBy(anew, { most: Math.min(options.most, MOST_ANEW) });
+      shots = await pictured(true);
     }
-    const mayMove = moving.size > 0 || !searched.isWhole;
+    const mayMove = moving.size > 0 || !found.isWhole;
     const isUnsteady = way === 'time' || (mayMove && (await movesByItself(range.to, whole)));
     if (isUnsteady)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
@@ -121,23 +143,24 @@ export async function searchPage(
       notes.push(
         `parts of it stand elsewhere when its window comes back to a ${range.axis}: what comes and goes with them between two ${range.axis}s that were looked at may be missed`,
       );
-    if (!isUnsteady && !searched.isWhole)
+    if (!isUnsteady && !found.isWhole)
       notes.push(
-        `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${searched.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
+        `it changes at so many ${range.axis}s that after ${layouts} layouts not all were looked for: ${found.isExact ? `edges and spans are exact, but what comes and goes between two ${range.axis}s that were looked at may be missed` : `edges and spans are exact to the next ${range.axis} that was looked at`}`,
       );
-    const samples = await withTurns(searched.samples, queries, containersOf, isAnew ? anew : inPlace);
+    if (shots && 'failure' in shots) notes.push(`it could not be pictured on the way: ${shots.failure}`);
+    const { samples, edges } = found;
     const looked = new Set(samples.map(({ width }) => width));
     const spans = spansByKey(samples);
-    const edges = edgesOf(samples);
     const ranges = range.ranges.length > 0 ? range.ranges : rangesBetween(begins, span);
     return {
       record: {
         ...recordOf(page, range),
         layouts,
         anew: isAnew,
-        whole: searched.isWhole,
+        whole: found.isWhole,
         edges,
         notes,
+        ...(shots && !('failure' in shots) && shots),
         ...(range.axis === 'width' && {
           queries: reportQueries({
             queries,
@@ -206,7 +229,7 @@ function recordOf(page: string, { axis, from, to, device, every }: SweepRange): 
  * for what they show are left out.
  */
 async function differingAnew(
-  { samples }: Searched,
+  samples: readonly Sample[],
   range: Span,
   again: (size: number) => Promise<Sample>,
   anew: (size: number) => Promise<Sample>,
@@ -270,8 +293,9 @@ async function steadinessOf(
 ): Promise<Steadiness> {
   const step = Math.max(1, Math.floor(samples.length / BACK));
   const back = samples.filter((_, i) => i % step === 0).reverse();
-  for (const before of back) {
-    const again = await inPlace(before.width);
+  const looked = await Promise.all(back.map(({ width }) => inPlace(width)));
+  for (const [i, again] of looked.entries()) {
+    const before = back[i]!;
     for (const element of movedBetween(before, again)) moving.add(element);
     if (again.form === before.form && showsSame(before, [...again.seen.keys()])) continue;
     const once = await inPlace(before.width);

@@ -8,8 +8,13 @@ import type { SitePage } from '../../site/targets.js';
 import type { CheckPlan, CheckTools } from '../plan.js';
 import { Copies } from './copies.js';
 import { rangeFor, type SweepRange } from './plan.js';
-import { searchPage, type PageSweep } from './search-page.js';
-import { withWidthShots } from './width-shots.js';
+import { searchPage, type PageSweep, type SearchWork } from './search-page.js';
+import { pictureWidths } from './width-shots.js';
+
+/** An open page waits a third of its time, for frames and for what reads it: others are looked at meanwhile. */
+const OPEN_A_CORE = 1.5;
+/** Tabs that are given one size after another at once. */
+const OPEN_AT_ONCE = Math.ceil(OPEN_A_CORE * availableParallelism());
 
 /** What a search needs of the tools of a check. */
 export type SweepTools = Pick<
@@ -19,8 +24,7 @@ export type SweepTools = Pick<
 
 /** Searches the pages of one run over sizes, in a browser of its own: its frames come as fast as the machine makes them. */
 export class Sweeper {
-  private readonly cores = availableParallelism();
-  private readonly limit = pLimit(this.cores);
+  private readonly limit = pLimit(OPEN_AT_ONCE);
   private session: Promise<BrowserSession> | null = null;
   private closed = false;
 
@@ -35,34 +39,43 @@ export class Sweeper {
   search(page: SitePage): Promise<PageSweep> {
     const { plan, tools } = this;
     const range = rangeFor(this.range, page.id);
-    return this.withCopies(page, async (copies, search) => {
-      const found = await search(true);
-      const isPictured = (plan.shots.fold || plan.shots.full) && range.axis === 'width';
-      if (!isPictured || found.record.error !== null) return found;
-      return { ...found, record: await withWidthShots(found.record, copies, range, tools.folder) };
-    });
+    const isPictured = (plan.shots.fold || plan.shots.full) && range.axis === 'width';
+    return this.withCopies(page, (copies, search) =>
+      search({
+        confirms: true,
+        ...(isPictured && {
+          picture: (edges, isAnew) => pictureWidths(page.id, edges, isAnew, copies, range, tools.folder),
+        }),
+      }),
+    );
   }
 
   /**
-   * Does something with open copies of a page: of a single page there are as many as cores; of many pages, as many pages are open at once.
-   * @param work is given the copies, and what searches them, which loads the page anew to confirm what it found unless told
+   * Does something with open copies of a page: the fewer pages there are, the more copies of each.
+   * @param work is given the copies, and what searches them
    */
   withCopies<T>(
     page: SitePage,
-    work: (copies: Copies, search: (confirms: boolean) => Promise<PageSweep>) => Promise<T>,
+    work: (copies: Copies, search: (how: Omit<SearchWork, 'onLooked'>) => Promise<PageSweep>) => Promise<T>,
   ): Promise<T> {
     return this.limit(async () => {
-      const { plan, tools, rules, cores } = this;
+      const { plan, tools, rules } = this;
       const range = rangeFor(this.range, page.id);
-      const count = Math.max(1, Math.floor(cores / Math.min(cores, plan.pages.length)));
+      const count = Math.max(1, Math.floor(OPEN_AT_ONCE / plan.pages.length));
       const copies = new Copies(page, plan, range, () => this.browser(), tools.signal, rules, count);
       const onLooked = (layouts: number) => tools.onEvent({ kind: 'looked', page: page.id, layouts });
       try {
-        return await work(copies, (confirms) => searchPage(page.id, copies, range, { confirms, onLooked }));
+        return await work(copies, (how) => searchPage(page.id, copies, range, { ...how, onLooked }));
       } finally {
         await copies.close();
       }
     });
+  }
+
+  /** Starts its browser, so that it starts while other things are made ready. */
+  warmUp(): void {
+    // Whoever needs it is told of what is wrong with it.
+    this.browser().catch(() => undefined);
   }
 
   /** A browser that went away is started again. */
