@@ -39,7 +39,7 @@ test('a handle on the ruler goes through the widths that were searched, by keys 
     expect(await value()).toBe(width);
     await drawn(page);
     expect(await page.$eval('.scrub', (figure) => figure.textContent)).toContain(message);
-    expect(await pictured()).toEqual({ file: `${width}.webp`, isThere: true });
+    expect(await pictured()).toEqual({ file: `${width}.jpg`, isThere: true });
   }
   const at = shots!.findIndex(({ width }) => width === edges[2]!.width);
   await page.keyboard.down('Shift');

@@ -293,9 +293,9 @@ async function steadinessOf(
 ): Promise<Steadiness> {
   const step = Math.max(1, Math.floor(samples.length / BACK));
   const back = samples.filter((_, i) => i % step === 0).reverse();
-  const looked = await Promise.all(back.map(({ width }) => inPlace(width)));
-  for (const [i, again] of looked.entries()) {
-    const before = back[i]!;
+  for (const before of back) {
+    // One after another: the same copy is come to from above each time.
+    const again = await inPlace(before.width);
     for (const element of movedBetween(before, again)) moving.add(element);
     if (again.form === before.form && showsSame(before, [...again.seen.keys()])) continue;
     const once = await inPlace(before.width);
