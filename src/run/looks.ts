@@ -174,13 +174,13 @@ function withinReach(all: readonly Doubt[]): { doubts: Doubt[]; area: Rect } {
   return { doubts, area: { x, y, width: right - x, height: bottom - y } };
 }
 
-/** Of several doubts about one element, the first says what becomes of it. */
 /** What draws the ink of an element's words: itself, or a ground that fills them. */
 function drawerOf(view: SnapshotView, i: number): number {
   const ground = letterGroundOf(view, i);
   return ground >= 0 ? ground : i;
 }
 
+/** Of several doubts about one element, the first says what becomes of it. */
 function stylesOf(
   view: SnapshotView,
   doubts: readonly Doubt[],

@@ -85,11 +85,17 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const about = later.sighting.affected ?? [later.sighting.node];
     if (stray.includes(later.sighting.node)) return true;
     const takesPart = later.sighting.partners ?? [];
-    if (takesPart.some((node) => atFault.some((at) => scene.contains(at, node)))) return true;
+    const isPartOfIt = (node: NodeIndex) => atFault.some((at) => scene.contains(at, node));
     // Words that are too long for their box lie on what stands beside it.
     const isRunOut = (node: NodeIndex) =>
-      atFault.includes(node) || atFault.includes(blockAround(scene.view, node));
-    if (later.rule.meta.family === 'overlap' && about.some(isRunOut)) return true;
+      later.rule.meta.family === 'overlap' &&
+      (atFault.includes(node) || atFault.includes(blockAround(scene.view, node)));
+    // What lies over much lies on some of it whether that ran out or not.
+    const arePaired = takesPart.length > 0 && takesPart.length === about.length;
+    const isLedTo = arePaired
+      ? about.every((node, i) => isRunOut(node) || isPartOfIt(takesPart[i]!))
+      : takesPart.some(isPartOfIt) || about.some(isRunOut);
+    if (isLedTo) return true;
     const isInOrAround = atFault.some((at) => isWithOneAnother(scene, at, later.sighting.node));
     if (later.rule.meta.family === 'overlap' && isInOrAround && about.some((node) => stray.includes(node)))
       return true;
@@ -132,10 +138,10 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
   );
 }
 
-/** Whether an element stands in the flow of a box, beside `at`. */
+/** Whether an element stands in the flow of a box, beside `at`, which does so too. */
 function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex): boolean {
   const { view } = scene;
-  if (!scene.contains(home, node) || scene.contains(at, node)) return false;
+  if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
   for (let up = node; up > home; up = view.parent(up)) if (isOutOfFlow(view, up)) return false;
   return true;
 }

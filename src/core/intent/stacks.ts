@@ -18,11 +18,12 @@ export function areAlternatives(scene: Scene, a: NodeIndex, b: NodeIndex): boole
   const isPile = pair.some((at) => isMoved(scene.view, at)) && sameLook(scene.view, pair);
   const least = (isPile ? 0.6 : 0.9) * Math.max(area(boxA), area(boxB));
   if (common === null || area(common) < least || area(common) <= 400) return false;
-  const isPlaced = pair.some((at) => isOutOfFlow(scene.view, at)) && !isOneOfRows(scene, pair);
-  return isPile || isPlaced || isLedTo(scene, pair);
+  if (isPile) return true;
+  const isPlaced = pair.some((at) => isOutOfFlow(scene.view, at));
+  return (isPlaced || isLedTo(scene, pair)) && !isOneOfRows(scene, pair);
 }
 
-/** Whether one of two stands in the flow beside others like it, so that what was put on it is in the place of one row, and of no part of its own. */
+/** Whether one of two stands in the flow beside others like it, so that what lies on it is in the place of one row, and of no part of its own. */
 function isOneOfRows({ view, painted }: Scene, pair: readonly [NodeIndex, NodeIndex]): boolean {
   const inFlow = pair.filter((at) => !isOutOfFlow(view, at));
   return inFlow.some((at) =>

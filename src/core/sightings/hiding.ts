@@ -1,5 +1,6 @@
 import { area, sizeAlong, type Rect } from '../geometry/rect.js';
 import { isMarkAtCorner } from '../intent/overlays.js';
+import { displacedRoot } from '../layout/branches.js';
 import { displacementOf } from '../layout/displace.js';
 import { isInlineText } from '../layout/displays.js';
 import { perStyle } from '../layout/memo.js';
@@ -60,12 +61,14 @@ export function doubtOf(view: SnapshotView, ink: Ink, cover: Cover, common: Rect
     return ink.kind === 'text' && isLittle(ink, common) ? 'little' : 'none';
   }
   const isSlight = isLost(view, ink, common, SLIGHT_HEIGHT_SHARE, SLIGHT_CONTROL_SHARE);
-  return isSlight && isPutThere(view, cover.node) ? 'slight' : null;
+  return isSlight && isPutThere(view, ink.node, cover.node) ? 'slight' : null;
 }
 
-/** Moved there, or drawn round words of a line with more room than the lines have between them. */
-function isPutThere(view: SnapshotView, i: NodeIndex): boolean {
-  return displacementOf(view, i) !== null || isInlineText(view, i);
+/** One of both was moved, or what lies over the other is drawn round words of a line with more room than the lines have between them. */
+function isPutThere(view: SnapshotView, under: NodeIndex, cover: NodeIndex): boolean {
+  if (displacementOf(view, cover) !== null || isInlineText(view, cover)) return true;
+  const scene = sceneOf(view);
+  return displacedRoot(scene, cover, under) >= 0 || displacedRoot(scene, under, cover) >= 0;
 }
 
 /** A picture may be see-through in parts; round, cut or turned boxes are smaller than they are. */

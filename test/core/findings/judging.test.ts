@@ -303,6 +303,45 @@ test('a box that is too high for the screen that it is fixed to is told as out o
   expect(rules(1060)).toEqual(['unreachable']);
 });
 
+test('what lies over many things lies over some of them whether those ran out of their boxes or not', () => {
+  const over = (height: number): Node => ({
+    tag: 'div',
+    class: 'over',
+    box: [60, 10, 160, height],
+    style: { position: 'absolute', 'background-color': 'rgb(255, 255, 255)' },
+  });
+  const told = (...parts: readonly Node[]) =>
+    found(parts)
+      .map(({ rule }) => rule)
+      .sort();
+  // Of two cards, the first of which words run out of.
+  expect(told(...cards([180, 90]), over(110))).toEqual(['box-overflow', 'covered']);
+  expect(told(...cards([180]), over(50))).toEqual(['box-overflow']);
+});
+
+test('what is out of the flow and sticks out of the page lies on what stands in its box by itself', () => {
+  const notes = (position: string): Node => ({
+    tag: 'main',
+    box: [0, 0, 1200, 300],
+    style: { position: 'relative' },
+    children: [
+      { tag: 'p', box: [900, 20, 200, 20], lines: [line(900, 22, 180, 'Sailings on Sunday')] },
+      {
+        tag: 'div',
+        class: 'aside',
+        box: [960, 10, 250, 60],
+        style: { position, 'background-color': 'rgb(255, 255, 255)' },
+      },
+    ],
+  });
+  const told = (position: string) =>
+    found([notes(position)], { ...PAGE, scrollWidth: 1210 })
+      .map(({ rule }) => rule)
+      .sort();
+  expect(told('absolute')).toEqual(['covered', 'page-overflow']);
+  expect(told('relative')).toEqual(['page-overflow']);
+});
+
 test('words that run out of their row lie on what stands in the row by itself: that is no consequence', () => {
   const row = (priceAt: number, style: Record<string, string>): Node[] => [
     {
