@@ -1,5 +1,5 @@
 import { meeting, strays } from './lines.js';
-import type { Sample } from './sample.js';
+import { showsSame, type Sample } from './sample.js';
 
 /** Of three layouts on a line the outer ones must lie so far apart from the middle one, as a share of the whole. */
 const LEAST_SHARE = 0.2;
@@ -44,11 +44,7 @@ function inside(left: Sample, right: Sample, guesses: readonly number[]): number
 }
 
 function isAlike(a: Sample, b: Sample): boolean {
-  return a.form === b.form && hasSame(a.seen, b.seen);
-}
-
-function hasSame(a: Sample['seen'], b: Sample['seen']): boolean {
-  return a.size === b.size && [...a.keys()].every((key) => b.has(key));
+  return a.form === b.form && showsSame(a, b);
 }
 
 /** @param i the gap between samples i and i + 1 */

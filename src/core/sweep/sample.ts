@@ -22,3 +22,8 @@ export interface Sight {
   readonly px: number | null;
   readonly severity: Severity;
 }
+
+/** Whether two layouts show the same defects. */
+export function showsSame({ seen: a }: Sample, { seen: b }: Sample): boolean {
+  return a.size === b.size && [...a.keys()].every((key) => b.has(key));
+}

@@ -1,4 +1,3 @@
-import { setTimeout } from 'node:timers/promises';
 import type { Span } from '../../core/geometry/span.js';
 import { containerQueryOf } from '../../core/css/container-query.js';
 import type { FoundQuery } from '../../core/css/found-query.js';
@@ -6,25 +5,25 @@ import { openTurns, type ContainerSize } from '../../core/sweep/container-spans.
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
 import { environmentOf } from '../../core/sweep/environment.js';
-import { movedBetween, unfollow } from '../../core/sweep/moving.js';
+import { unfollow } from '../../core/sweep/moving.js';
 import type { Sample } from '../../core/sweep/sample.js';
 import { conditionFor, queryStyleOf } from '../../core/sweep/containing-condition.js';
 import { reportQueries, shortStretches, type QueryReport } from '../../core/sweep/query-report.js';
 import { rangesBetween } from '../../core/sweep/ranges.js';
 import { restyled } from '../../core/sweep/restyled.js';
 import { search, type SearchOptions } from '../../core/sweep/search.js';
-import { bothSides, shownWidths } from '../../core/sweep/shown-widths.js';
+import { shownWidths } from '../../core/sweep/shown-widths.js';
 import { failingIn, spansByKey, stretchesOf, type FailingSpans } from '../../core/sweep/spans.js';
 import type { Manifest } from '../manifest.js';
 import { failureText, type Copies, type NamedContainer, type PageQueries } from './copies.js';
+import { differingAnew } from './differing-anew.js';
 import type { SweepRange } from './plan.js';
+import { movesByItself, steadinessOf, type Steadiness } from './steadiness.js';
 
 /** So many layouts a page at most, unless every size is asked for. */
 const MOST_LAYOUTS = 500;
 /** And so many where the page is loaded for each. */
 const MOST_ANEW = 150;
-/** So many sizes are loaded anew to see whether they show the same. */
-const MOST_CONFIRMED = 40;
 
 export type SweepRecord = NonNullable<Manifest['sweep']>[number];
 type QueryRecord = NonNullable<SweepRecord['queries']>[number];
@@ -224,27 +223,6 @@ function recordOf(page: string, { axis, from, to, device, every }: SweepRange): 
   };
 }
 
-/**
- * Sizes on both sides of where a defect begins or ends that show other defects when the page is loaded anew. Those that are rendered
- * for what they show are left out.
- */
-async function differingAnew(
-  samples: readonly Sample[],
-  range: Span,
-  again: (size: number) => Promise<Sample>,
-  anew: (size: number) => Promise<Sample>,
-): Promise<number[]> {
-  const inPlace = new Map(samples.map((sample) => [sample.width, sample]));
-  const rendered = new Set(shownWidths(samples, () => true, range));
-  const sizes = bothSides(samples, range).filter((size) => !rendered.has(size));
-  const differing = async (wanted: readonly number[], look: (size: number) => Promise<Sample>) =>
-    (await Promise.all(wanted.map(look)))
-      .filter(({ width, seen }) => !showsSame(inPlace.get(width), [...seen.keys()]))
-      .map(({ width }) => width);
-  // A page may show something else on a second visit.
-  return differing(await differing([...sizes.slice(0, MOST_CONFIRMED), range.min], again), anew);
-}
-
 /** Rounds of looks at where container queries turn: each goes by what the one before found. */
 const TURN_ROUNDS = 3;
 
@@ -273,50 +251,6 @@ async function withTurns(
 
 function sizesOf({ number }: NamedContainer, samples: readonly Sample[]): ContainerSize[] {
   return samples.map(({ width, containers }) => ({ width, size: containers.get(number) ?? null }));
-}
-
-/** Sizes that are looked at once more, on the way back. */
-const BACK = 10;
-
-type Steadiness = 'same' | 'way' | 'time';
-
-/**
- * Whether a page shows something else where its window comes to a size from the other side (`way`), or where it is looked at twice
- * (`time`).
- * @param samples that were come to from below, by and large
- * @param moving takes the numbers of elements that stand elsewhere when they are looked at once more
- */
-async function steadinessOf(
-  samples: readonly Sample[],
-  inPlace: (size: number) => Promise<Sample>,
-  moving: Set<number>,
-): Promise<Steadiness> {
-  const step = Math.max(1, Math.floor(samples.length / BACK));
-  const back = samples.filter((_, i) => i % step === 0).reverse();
-  for (const before of back) {
-    // One after another: the same copy is come to from above each time.
-    const again = await inPlace(before.width);
-    for (const element of movedBetween(before, again)) moving.add(element);
-    if (again.form === before.form && showsSame(before, [...again.seen.keys()])) continue;
-    const once = await inPlace(before.width);
-    return once.form === again.form && showsSame(again, [...once.seen.keys()]) ? 'way' : 'time';
-  }
-  return 'same';
-}
-
-/** What moves by itself has moved on after so long. */
-const MOVED_MS = 250;
-
-/** Whether boxes stand elsewhere when one size is looked at twice. */
-async function movesByItself(size: number, inPlace: (size: number) => Promise<Sample>): Promise<boolean> {
-  const first = await inPlace(size);
-  await setTimeout(MOVED_MS);
-  return movedBetween(first, await inPlace(size)).length > 0;
-}
-
-/** Whether a size that was looked at in place shows the same defects. */
-function showsSame(sample: Sample | undefined, keys: readonly string[]): boolean {
-  return !sample || (sample.seen.size === keys.length && keys.every((key) => sample.seen.has(key)));
 }
 
 /** The sizes at which the layout becomes another one, each the first of its stretch. */
