@@ -8,6 +8,7 @@ import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js'
 import { perSnapshot } from '../layout/memo.js';
 import { isDrawn } from '../layout/paint.js';
 import { paintedOf } from '../layout/painted.js';
+import { isFixed } from '../layout/viewport-layer.js';
 import { isSqueezedOut } from './squeezed.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -68,14 +69,14 @@ const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
   return opened;
 });
 
-/** Cut after so much of its height, with a button right after it that shows the rest. */
+/** Cut after so much of its height, with a button right after it on the page that shows the rest. */
 export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
   const { view } = scene;
   const { cutter } = loss;
   if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height')) || isCutThrough(loss)) return false;
   const siblings = view
     .childrenOf(view.parent(cutter))
-    .filter((i) => view.isRendered(i) && view.isElement(i));
+    .filter((i) => view.isRendered(i) && view.isElement(i) && !isFixed(view, i));
   const next = siblings[siblings.indexOf(cutter) + 1];
   if (next === undefined) return false;
   // A link that leads elsewhere may lead to the whole of it.
