@@ -39,6 +39,9 @@ export function relations(
 
 /** Controls that name what they open, further or at all, and do not say that it is open already; a tab has nothing more to show. */
 const OPENERS = '[aria-controls]:not([aria-expanded="true"], [role="tab"])';
+/** What says that it is closed and not what: what follows it, or what it stands in itself, as the handle of a sheet does. */
+const CLOSED =
+  '[aria-expanded="false"]:not([aria-controls], [aria-haspopup], [role="combobox"], [role="treeitem"])';
 
 function* openersIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
   for (const control of document.querySelectorAll(OPENERS)) {
@@ -46,5 +49,9 @@ function* openersIn(document: Document): Generator<readonly [control: Element, o
       const opened = document.getElementById(id);
       if (opened) yield [control, opened];
     }
+  }
+  for (const control of document.querySelectorAll(CLOSED)) {
+    if (control.nextElementSibling) yield [control, control.nextElementSibling];
+    if (control.parentElement) yield [control, control.parentElement];
   }
 }

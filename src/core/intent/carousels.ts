@@ -2,7 +2,7 @@ import { outAlong, sizeAlong, type Rect } from '../geometry/rect.js';
 import type { Loss } from './loss.js';
 import { likeness } from '../identity/signature.js';
 import { blockAround } from '../layout/ancestors.js';
-import { isMoved } from '../layout/displace.js';
+import { isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -19,9 +19,10 @@ const NAMED = /carousel|slider|slides?\b|swipe|marquee|ticker|gallery-track|rota
  */
 export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Loss): boolean {
   const { view } = scene;
-  if (axis !== 'x' || isButtonOnWindow(scene, ink, cutter)) return false;
   const chain: NodeIndex[] = [];
   for (let at = ink.node; at > cutter; at = view.parent(at)) chain.push(at);
+  if (axis === 'y') return whole && chain.some((at) => isOneOfScreens(view, at, cutter));
+  if (isButtonOnWindow(scene, ink, cutter)) return false;
   if (chain.some((at) => isWiderThanWindow(scene, at, cutter))) return false;
   const isSettled = whole || ink.kind === 'picture';
   if (chain.some((at) => isMoved(view, at) && (isSettled || hasMoreToShow(scene, at, cutter)))) return true;
@@ -40,6 +41,15 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   if (slide === undefined) return false;
   const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
+}
+
+/** Whether an element is one of several below one another that are each as high as what cuts them off, and that as the screen: one is shown at a time. */
+function isOneOfScreens(view: SnapshotView, i: NodeIndex, cutter: NodeIndex): boolean {
+  const { height } = view.contentBox(cutter);
+  const isAsHigh = (at: NodeIndex) => Math.abs(view.box(at).height - height) <= SLACK;
+  if (!isAsHigh(i) || Math.abs(height - view.snapshot.viewport.height) > SLACK) return false;
+  const screens = shownIn(view, view.parent(i)).filter((at) => view.isElement(at) && !isOutOfFlow(view, at));
+  return screens.length > 1 && screens.every(isAsHigh);
 }
 
 /** Rounding, and the border of a slide, CSS px. */

@@ -5,9 +5,7 @@ import type { Scene } from '../layout/scene.js';
 import { isCutThrough, type Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
-import { perSnapshot } from '../layout/memo.js';
 import { isDrawn } from '../layout/paint.js';
-import { paintedOf } from '../layout/painted.js';
 import { isFixed } from '../layout/viewport-layer.js';
 import { isSqueezedOut } from './squeezed.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -51,23 +49,6 @@ function showsContent(scene: Scene, i: NodeIndex): boolean {
         scene.contains(i, node) && (kind === 'text' || (kind === 'control' && isDrawn(view, node))),
     );
 }
-
-/** In a part that a button of the page opens further: “read more”, an accordion, a panel. */
-export function isWindowOnMore({ view }: Scene, lost: NodeIndex): boolean {
-  const opened = openedOf(view);
-  if (opened.size === 0) return false;
-  for (let at = lost; at >= 0; at = view.parent(at)) if (opened.has(at)) return true;
-  return false;
-}
-
-/** What can be opened: the button of a menu that is a row on this screen is not there. */
-const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
-  const { openers } = view.snapshot;
-  const { painted } = paintedOf(view);
-  const opened = new Set<NodeIndex>();
-  for (let at = 0; at < openers.length; at += 2) if (painted[openers[at]!]) opened.add(openers[at + 1]!);
-  return opened;
-});
 
 /** Cut after so much of its height, with a button right after it on the page that shows the rest. */
 export function isFollowedByMore(scene: Scene, loss: Loss): boolean {

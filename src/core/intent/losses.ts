@@ -1,14 +1,8 @@
 import { isOfIconRail } from './icon-rail.js';
 import { isWatermark } from './watermark.js';
 import { isDecoration } from './decoration.js';
-import {
-  isClosed,
-  isFaded,
-  isFollowedByMore,
-  isSwitchFace,
-  isVisuallyHidden,
-  isWindowOnMore,
-} from './cutters.js';
+import { isClosed, isFaded, isFollowedByMore, isSwitchFace, isVisuallyHidden } from './cutters.js';
+import { isWindowOnMore } from './opened.js';
 import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
@@ -24,6 +18,7 @@ import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { isOutOfFlow } from '../layout/displace.js';
+import { isFixed } from '../layout/viewport-layer.js';
 import { acrossLines, emOf, hasDescenders, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
@@ -57,7 +52,7 @@ const losses = perSnapshot((view): Loss[] => {
     const loss = lossesTo(scene, ink).find(
       (each) => !isMeant(scene, each) && !losesRoomOnly(scene, ink, each, (inner) => isCut(scene, inner)),
     );
-    if (!loss || isDecoration(scene, ink.node) || !scene.isOnPage(ink.full, ink.node)) continue;
+    if (!loss || isDecoration(scene, ink.node) || !isInPlace(scene, loss)) continue;
     if (isWatermark(scene, ink)) continue;
     if (!isSymbols(view, ink)) found.push(loss);
     else if (isPartOfSign(view, loss)) found.push({ ...loss, doubt: true, byEdge: true });
@@ -68,7 +63,15 @@ const losses = perSnapshot((view): Loss[] => {
 /** What is cut off a box by something that isn't made to hide it; null where nothing is. @param box as an ink that is no text */
 export function boxLossOf(scene: Scene, box: Ink): Loss | null {
   const loss = lossAlong(scene, box, 'x') ?? lossAlong(scene, box, 'y');
-  return loss && !isMeant(scene, loss) && scene.isOnPage(box.full, box.node) ? loss : null;
+  return loss && !isMeant(scene, loss) && isInPlace(scene, loss) ? loss : null;
+}
+
+/**
+ * Whether it would be on the page if it were not cut. In what is fixed to the screen nothing is beyond it: there it is what cuts that has to be
+ * in sight, or all waits beside the screen.
+ */
+function isInPlace(scene: Scene, { ink, cutter }: Loss): boolean {
+  return scene.isOnPage(isFixed(scene.view, ink.node) ? scene.view.box(cutter) : ink.full, ink.node);
 }
 
 /** Of signs in a row, some are shown by design, and one of stars may lie on another, half as wide; where a sign itself has its ink, no font says. */
@@ -209,11 +212,10 @@ function beyond(rect: Rect, clip: Clip, axis: 'x' | 'y'): number {
 }
 
 function isMeant(scene: Scene, loss: Loss): boolean {
-  const { cutter, ink } = loss;
   return (
-    isVisuallyHidden(scene, cutter) ||
+    isVisuallyHidden(scene, loss.cutter) ||
     isClosed(scene, loss) ||
-    isWindowOnMore(scene, ink.node) ||
+    isWindowOnMore(scene, loss) ||
     isFaded(scene, loss) ||
     isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||

@@ -12,6 +12,8 @@ import { onScreen, shortName } from './words.js';
 
 /** So much of the letters of a line can be made out at the least where its ground is read on. */
 const LEAST_READ = 0.5;
+/** So much of a line that is read for the rest is missed: a picture ends, or grows light, along it. */
+const LEAST_LOST = 0.3;
 
 /**
  * Words that are read on the picture or gradient in the ground of what holds them, and go on where that has ended or has their own colour: a
@@ -26,6 +28,7 @@ export function pastOwnPictures({ view }: Scene, render: RenderView): Sighting[]
     ({ area }) => ({ axis: 'y', px: area.height }),
     ({ layer }, isMany) =>
       `${isMany ? 'lie' : 'lies'} where the picture behind ${shortName(view, layer)} has ended or has ${isMany ? 'their' : 'its'} colour, and can't be seen, ${onScreen(render)}`,
+    LEAST_LOST,
   );
 }
 
@@ -59,10 +62,20 @@ function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): bool
   if (colour === null) return false;
   const image = view.style(ground, 'background-image');
   const stands = (other: string) => contrastOf(colour, other);
-  if (image.includes('url(')) {
-    const fills = /cover|100% 100%/.test(view.style(ground, 'background-size'));
-    return !fills && stands(colourBehind(view, ground) ?? 'transparent') < UNSEEN;
-  }
-  const stops = coloursIn(image).map(stands);
-  return stops.some((contrast) => contrast < UNSEEN) && stops.some((contrast) => contrast >= READ);
+  const isPicture = image.includes('url(');
+  const stops = isPicture ? [] : coloursIn(image).map(stands);
+  const isReadOn = isPicture || stops.some((contrast) => contrast >= READ);
+  if (
+    isReadOn &&
+    !fills(view, ground, isPicture) &&
+    stands(colourBehind(view, ground) ?? 'transparent') < UNSEEN
+  )
+    return true;
+  return isReadOn && stops.some((contrast) => contrast < UNSEEN);
+}
+
+/** Whether the picture of a ground is as large as the ground: a gradient without a size of its own is (CSS Images 3, section 4.3). */
+function fills(view: SnapshotView, ground: NodeIndex, isPicture: boolean): boolean {
+  const size = view.style(ground, 'background-size');
+  return /cover|100% 100%/.test(size) || (!isPicture && !/\d/.test(size));
 }

@@ -58,6 +58,7 @@ export function unreadDoubt({ ink, area }: Lost): Doubt {
 /**
  * What pixels agree on, one sighting for each element at fault.
  * @param says what becomes of so many words, of which it is given the first
+ * @param leastShare so much of the letters of a line is lost at the least
  */
 export function tellUnseen(
   view: SnapshotView,
@@ -65,8 +66,9 @@ export function tellUnseen(
   key: string,
   by: (one: Lost) => { readonly axis: 'x' | 'y'; readonly px: number },
   says: (first: Lost, isMany: boolean) => string,
+  leastShare = LEAST_SHARE,
 ): Sighting[] {
-  const unread = lost.filter((one) => (hiddenInk(view, unreadDoubt(one), LEAST_SHARE) ?? 0) > 0);
+  const unread = lost.filter((one) => (hiddenInk(view, unreadDoubt(one), leastShare) ?? 0) > 0);
   return byCulprit(view, unread).map(({ entries, fault }) => {
     const [first] = entries as [Lost];
     const { more, isMany } = andMore(entries.length - 1);

@@ -5,8 +5,8 @@ import {
   isFollowedByMore,
   isSwitchFace,
   isVisuallyHidden,
-  isWindowOnMore,
 } from '../../../src/core/intent/cutters.js';
+import { isWindowOnMore } from '../../../src/core/intent/opened.js';
 import { isDecoration } from '../../../src/core/intent/decoration.js';
 import type { Loss } from '../../../src/core/intent/loss.js';
 import { lossesOf } from '../../../src/core/intent/losses.js';
@@ -249,13 +249,13 @@ describe('what cuts on purpose', () => {
     /** Of the body's children, the first opens what has the row. */
     const isOpened = (row: number, ...children: Node[]) => {
       const made = sceneOf(viewOf({ ...PAGE, openers: [[2, row]] }, [button, ...children]));
-      return isWindowOnMore(made, at(made, 'x'));
+      return isWindowOnMore(made, { ink: { node: at(made, 'x') } } as Loss);
     };
     expect(isOpened(3, x())).toBe(true);
     expect(isOpened(3, { tag: 'div', box: [0, 0, 9, 9], children: [x()] })).toBe(true);
     // An accordion that is itself cut off: what its buttons open is not what is lost.
     expect(isOpened(4, x({ children: [{ tag: 'p', box: [0, 0, 9, 9] }] }))).toBe(false);
-    expect(holds(isWindowOnMore, x())).toBe(false);
+    expect(holds((made, i) => isWindowOnMore(made, { ink: { node: i } } as Loss), x())).toBe(false);
     const more: Node = { tag: 'button', box: [0, 40, 80, 20], flags: FLAG_CONTROL };
     const text: Node = { tag: 'p', box: [0, 40, 80, 20] };
     const low = x({ style: { 'max-height': '40px' } });

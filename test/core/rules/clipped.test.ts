@@ -49,6 +49,44 @@ describe('text-clipped', () => {
     expect(menu({})).toEqual([]);
     expect(menu({ visibility: 'hidden' })).toEqual(['#teaser y 14']);
   });
+  test('a sheet that its own button opens keeps what is wholly below that', () => {
+    const handle: Node = { ...button({}), box: [10, 10, 80, 30] };
+    const inner: Node = { tag: 'p', box: [10, 90, 200, 60], lines: [line(10, 92, 180), line(10, 112, 180)] };
+    const sheet = (height: number, ...children: Node[]) =>
+      seenBy(textClipped, { ...PAGE, openers: [[children.indexOf(handle) + 3, 2]] }, [
+        { tag: 'div', id: 'sheet', box: [0, 0, 400, height], style: HIDDEN, children },
+      ]);
+    expect(sheet(50, handle, inner)).toEqual([]);
+    // A line that is cut through is not put away, nor is what stands before the button.
+    expect(sheet(100, handle, inner)).toEqual(['#sheet y 10']);
+    expect(sheet(50, inner, handle)).toEqual(['#sheet y 14']);
+  });
+  test('parts below one another as high as the screen are shown one at a time', () => {
+    const part = (at: number, height: number): Node => ({
+      tag: 'section',
+      box: [0, 800 * at, 400, height],
+      lines: [line(10, 800 * at + 20, 180)],
+    });
+    const stage = (height: number, ...children: Node[]) =>
+      seenBy(textClipped, PAGE, [
+        { tag: 'div', id: 'stage', box: [0, 0, 400, height], style: HIDDEN, children },
+      ]);
+    expect(stage(800, part(0, 800), part(1, 800))).toEqual([]);
+    expect(stage(800, part(0, 800), part(1, 500))).toEqual(['#stage y 14']);
+    expect(stage(700, part(0, 700), part(1, 700))).toEqual(['#stage y 14']);
+  });
+  test('what is fixed to the screen and cuts its own content loses what is past the screen as well', () => {
+    const panel = (y: number): Node => ({
+      tag: 'nav',
+      id: 'panel',
+      box: [0, y, 200, 800],
+      style: { ...HIDDEN, position: 'fixed' },
+      lines: [line(10, y + 780, 90), line(10, y + 900, 90)],
+    });
+    expect(seenBy(textClipped, PAGE, [panel(0)])).toEqual(['#panel y 14']);
+    // Beside the screen all of it waits.
+    expect(seenBy(textClipped, PAGE, [panel(800)])).toEqual([]);
+  });
   test('feet of letters that are known to have some', () => {
     /** A line of 20 px whose baseline is at 16 px of it and whose feet are 4 px long, in a box of some height. */
     const cut = (height: number, text: string) =>
@@ -442,6 +480,20 @@ describe('unreachable', () => {
       children: [label(10, {}, { box: [10, 860, 120, 20], lines: [line(10, 860, 120)] })],
     };
     expect(seenBy(unreachable, PAGE, [panel])).toEqual(['#panel y 75']);
+  });
+  test('a sheet fixed to the screen waits below it with the button that opens it in sight', () => {
+    const sheet: Node = {
+      tag: 'div',
+      id: 'sheet',
+      box: [0, 740, 400, 300],
+      style: { position: 'fixed' },
+      children: [
+        { ...button({}), box: [10, 750, 80, 30] },
+        { tag: 'p', box: [10, 860, 200, 20], lines: [line(10, 860, 180)] },
+      ],
+    };
+    expect(seenBy(unreachable, PAGE, [sheet])).toEqual(['#sheet y 75']);
+    expect(seenBy(unreachable, { ...PAGE, openers: [[3, 2]] }, [sheet])).toEqual([]);
   });
 });
 

@@ -41,6 +41,17 @@ test('white words below a photo that is too low, or on the white end of a gradie
   expect(told(split)).toEqual({ doubts: 2, found: ['top error'] });
 });
 
+test('past a gradient that has a size of its own, and where a third of a line is lost', () => {
+  const band = {
+    'background-image': 'linear-gradient(rgb(20, 40, 60), rgb(60, 80, 90))',
+    'background-color': 'rgba(0, 0, 0, 0)',
+  };
+  expect(told({ ...band, 'background-size': '100% 60px' })).toEqual({ doubts: 2, found: ['top error'] });
+  expect(told({ ...band, 'background-size': 'auto' }).doubts).toBe(0);
+  expect(told(PHOTO, [0, 140]).found).toEqual(['top error']);
+  expect(told(PHOTO, [0, 100]).found).toEqual([]);
+});
+
 test('where all of them are read, or none, as where no picture came, nothing is told', () => {
   expect(told(PHOTO, [0, 0]).found).toEqual([]);
   expect(told(PHOTO, [400, 400]).found).toEqual([]);
