@@ -181,10 +181,23 @@ function meetingOf(scene: Scene, box: NodeIndex, rect: Rect, words: Ink): Meetin
     return { ...meet, ran: 'words', ...outOfPart(view, words.full, words.node, common, beside, block) };
   }
   const holder = view.parent(around);
-  if (around === box && isInColumn(view, box))
-    return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
+  if (around === box && isInColumn(view, box)) {
+    const puller = pullerBetween(view, box, beside);
+    if (puller < 0) return { ...meet, ran: 'box', holder, axis: 'x', culprit: box };
+    return isCutAcross(view, letters, rect, words)
+      ? { ...meet, ran: 'moved', holder, axis: 'y', culprit: puller }
+      : null;
+  }
   const axis = intoOtherCell(view, around, beside);
   return axis && { ...meet, ran: 'box', holder, axis, culprit: axis === 'x' ? around : holder };
+}
+
+/** What stands between two children of one element, or is the latter of them, and pulls up with it what follows; −1 where nothing does. */
+function pullerBetween(view: SnapshotView, from: NodeIndex, to: NodeIndex): NodeIndex {
+  const between = view.childrenOf(view.parent(from)).filter((i) => i > from && i <= to);
+  return (
+    between.find((i) => view.margins(i)[0] <= -LEAST_PX || (i < to && view.margins(i)[2] <= -LEAST_PX)) ?? -1
+  );
 }
 
 /** Larger letters are set over the edge of a picture on purpose, CSS px. */

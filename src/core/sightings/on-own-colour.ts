@@ -1,6 +1,7 @@
 import { contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { remembered } from '../css/remembered.js';
 import { intersect, type Rect } from '../geometry/rect.js';
+import { displacedRoot } from '../layout/branches.js';
 import { groundColour } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
@@ -41,10 +42,11 @@ const lostOn = perSnapshot((view): readonly Lost[] => {
     [...wordColours].some((words) => words !== null && contrastOf(words, colour) < UNSEEN),
   );
   return scene.covers.flatMap((cover) => {
-    const colour = cover.scrolled === undefined ? groundColour(view, cover.node) : null;
-    if (colour === null || !isOfWords(colour)) return [];
+    if (cover.scrolled !== undefined) return [];
+    const colour = groundColour(view, cover.node);
+    if (colour !== null && !isOfWords(colour)) return [];
     return scene.inksIn(cover.rect).flatMap((ink): Lost[] => {
-      const area = unseenPart(scene, ink, cover, colour);
+      const area = colour === null ? partOnPicture(scene, ink, cover) : unseenPart(scene, ink, cover, colour);
       return area ? [lostIn(scene, ink, area, cover.node)] : [];
     });
   });
@@ -52,12 +54,22 @@ const lostOn = perSnapshot((view): readonly Lost[] => {
 
 /** What of an ink lies on a box that has its colour; null where nothing to speak of does, or it can't be read on its own ground either. */
 function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect | null {
-  const { view } = scene;
-  if (ink.kind !== 'text' || ink.rank <= cover.rank || scene.contains(cover.node, ink.node)) return null;
-  const words = colourOfWords(view, ink.node);
+  const words = ink.kind === 'text' ? colourOfWords(scene.view, ink.node) : null;
   if (words === null || !(contrastOf(words, colour) < UNSEEN)) return null;
+  const area = partOn(scene, ink, cover);
+  return area && contrastUnder(scene, ink, area) < UNSEEN ? area : null;
+}
+
+/** What of an ink was put onto a picture: what colour that has there pixels alone know. */
+function partOnPicture(scene: Scene, ink: Ink, cover: Cover): Rect | null {
+  const area = ink.kind === 'text' ? partOn(scene, ink, cover) : null;
+  return area && displacedRoot(scene, ink.node, cover.node) >= 0 ? area : null;
+}
+
+/** What of words that are read on their own ground lies on something else; null where nothing to speak of does. */
+function partOn(scene: Scene, ink: Ink, cover: Cover): Rect | null {
+  if (ink.rank <= cover.rank || scene.contains(cover.node, ink.node)) return null;
   const area = intersect(ink.shown!, cover.rect);
   if (!area || area.width < LEAST_ACROSS || area.height < LEAST_DOWN * ink.shown!.height) return null;
-  if (!((contrastOnGround(scene, ink) ?? 0) >= READ) || !isMissed(scene, ink)) return null;
-  return contrastUnder(scene, ink, area) < UNSEEN ? area : null;
+  return (contrastOnGround(scene, ink) ?? 0) >= READ && isMissed(scene, ink) ? area : null;
 }

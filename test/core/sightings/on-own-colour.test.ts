@@ -1,4 +1,5 @@
 import { boxOverflow } from '../../../src/core/rules/overflow/box-overflow.js';
+import { FLAG_PICTURE, FLAG_REPLACED } from '../../../src/core/layout/snapshot.js';
 import { line, renderOf } from '../../support/render.js';
 import type { Node } from '../../support/snapshot.js';
 
@@ -44,6 +45,19 @@ test('where pixels show them, in another colour, beside it, or on a ground of th
   expect(told(band(DARK, {}, { style: { color: DARK, 'background-color': 'rgb(250, 250, 250)' } }))).toEqual(
     [],
   );
+});
+
+test('words that were put onto a picture on which pixels show nothing of them', () => {
+  const picture: Partial<Node> = { tag: 'img', flags: FLAG_PICTURE | FLAG_REPLACED, style: {} };
+  const pulled: Partial<Node> = { margin: [-20, 0, 0, 0] };
+  expect(told(band('rgb(34, 34, 34)', picture, pulled))).toEqual([
+    expect.stringMatching(/^words error x 110/),
+  ]);
+  // On a picture on which they are read, and where they stand by themselves.
+  expect(told(band('rgb(34, 34, 34)', picture, pulled), 100)).toEqual([]);
+  expect(told(band('rgb(34, 34, 34)', picture))).toEqual([]);
+  // White on the white page as well.
+  expect(told(band('rgb(250, 250, 250)', picture, pulled))).toEqual([]);
 });
 
 test('words in the colour of what they stand in are somebody’s will', () => {

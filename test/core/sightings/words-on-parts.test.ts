@@ -61,6 +61,27 @@ test('a picture or a card that has run out of its part, and under the words of t
   ]);
 });
 
+test('words that come after a part which a margin pulls up are no next column', () => {
+  const pulled = (y: number) => [
+    part(
+      [0, 0, 500, 160],
+      [
+        picture([0, 0, 300, 100]),
+        { tag: 'h2', id: 'head', box: [0, y - 40, 300, 30], margin: [-60, 0, 10, 0] },
+        words([0, y, 200, 24]),
+      ],
+    ),
+  ];
+  expect(under(...pulled(90))).toEqual([]);
+  const made = render(...pulled(90));
+  const told = wordsOnParts(sceneOf(made.view), made, new Set());
+  expect(told.map(({ node, message }) => [made.view.id(node), message])).toEqual([
+    ['head', 'The text “Built of granite” was moved over the edge of img, on an 800 px wide screen.'],
+  ]);
+  const whole = render(...pulled(70));
+  expect(wordsOnParts(sceneOf(whole.view), whole, new Set())).toEqual([]);
+});
+
 test('a picture wider than its column of text, and an item of a grid wider than its track', () => {
   const columns = part([0, 0, 500, 200], [picture([0, 0, 300, 100]), words([260, 20, 200, 24])]);
   expect(under(columns)).toHaveLength(1);
