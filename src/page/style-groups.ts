@@ -38,6 +38,7 @@ export const RARE: Readonly<Record<string, string>> = {
   'text-transform': 'none',
   'image-rendering': 'auto',
   'animation-iteration-count': '1',
+  'transition-property': 'all',
 };
 
 export const BORDERS = [

@@ -43,13 +43,18 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
 }
 
-/** Whether an element is one of several below one another that are each as high as what cuts them off, and that as the screen: one is shown at a time. */
+/**
+ * Whether an element is one of several below one another that are each as high as the window which cuts them off, and of which one is shown at a
+ * time: the window is the screen, or others have gone by above it (a wheel of digits).
+ */
 function isOneOfScreens(view: SnapshotView, i: NodeIndex, cutter: NodeIndex): boolean {
-  const { height } = view.contentBox(cutter);
-  const isAsHigh = (at: NodeIndex) => Math.abs(view.box(at).height - height) <= SLACK;
-  if (!isAsHigh(i) || Math.abs(height - view.snapshot.viewport.height) > SLACK) return false;
+  const window = view.contentBox(cutter);
+  const isAsHigh = (at: NodeIndex) => Math.abs(view.box(at).height - window.height) <= SLACK;
+  if (!isAsHigh(i)) return false;
   const screens = shownIn(view, view.parent(i)).filter((at) => view.isElement(at) && !isOutOfFlow(view, at));
-  return screens.length > 1 && screens.every(isAsHigh);
+  const isAbove = (at: NodeIndex) => view.box(at).y + view.box(at).height <= window.y + SLACK;
+  const isScreen = Math.abs(window.height - view.snapshot.viewport.height) <= SLACK;
+  return screens.length > 1 && screens.every(isAsHigh) && (isScreen || screens.some(isAbove));
 }
 
 /** Rounding, and the border of a slide, CSS px. */

@@ -59,13 +59,19 @@ export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
     .childrenOf(view.parent(cutter))
     .filter((i) => view.isRendered(i) && view.isElement(i) && !isFixed(view, i));
   const next = siblings[siblings.indexOf(cutter) + 1];
-  if (next === undefined) return false;
+  if (next === undefined || !beginsBelow(view, next, cutter)) return false;
   // A link that leads elsewhere may lead to the whole of it.
   if (view.tag(next) === 'a' && !view.has(next, FLAG_PAGE_LINK))
     return view.has(next, FLAG_CONTROL) && mayBeExcerpt(view, loss);
   if (view.has(next, FLAG_FIELD)) return false;
   if (view.tag(next) === 'label') return !holdsBox(scene, next);
   return /^(button|summary)$/.test(view.tag(next)) || view.has(next, FLAG_CONTROL);
+}
+
+/** Whether something begins in the lower half of an element, or after it: arrows over slides do not. */
+function beginsBelow(view: SnapshotView, i: NodeIndex, cutter: NodeIndex): boolean {
+  const { y, height } = view.box(cutter);
+  return view.box(i).y >= y + height / 2;
 }
 
 /** The height of two lines of text, em. */

@@ -1,5 +1,5 @@
 import type { Loss } from './loss.js';
-import { intersect, type Rect } from '../geometry/rect.js';
+import { intersect, liesWithin, type Rect } from '../geometry/rect.js';
 import { likeness } from '../identity/signature.js';
 import { displacementOf, isMoved, movedBy, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
@@ -26,7 +26,7 @@ export function isOffStage(scene: Scene, loss: Loss): boolean {
         box.x + box.width <= window.x + 1 ||
         box.y >= window.y + window.height - 1 ||
         box.y + box.height <= window.y + 1;
-      if (outside && !isPlacedInside(view, at, window)) return true;
+      if (outside && !isPlacedInside(view, at, window) && !isInHolder(view, at, cutter)) return true;
     }
   }
   return false;
@@ -70,6 +70,12 @@ function isPlacedInside(view: SnapshotView, i: NodeIndex, window: Rect): boolean
   if (!isInside) return false;
   const own = likeness(view, i);
   return !view.childrenOf(view.parent(i)).some((other) => other !== i && likeness(view, other) === own);
+}
+
+/** Whether something stands in what it is placed by, which is itself cut off: a caption at the foot of a slide that is too high for its window. */
+function isInHolder(view: SnapshotView, i: NodeIndex, cutter: NodeIndex): boolean {
+  const holder = view.containingElement(i);
+  return holder > cutter && liesWithin(view.box(i), view.box(holder), ASIDE);
 }
 
 /** Of its own width, what a margin that puts a drawer aside pulls it by. */

@@ -34,3 +34,12 @@ const openedOf = perSnapshot((view) => {
   }
   return { parts, around };
 });
+
+/** A part whose height runs from one to another is a part that opens: a caption of which the first line is in sight until it is pointed at. */
+const OPENS = /(^|[ ,])(max-)?(height|block-size)(,|$)/;
+
+/** Whether what is gone is whole lines below, in a part that says that its height will change. */
+export function isOpenedByHeight({ view }: Scene, loss: Loss): boolean {
+  if (!loss.whole || loss.axis !== 'y') return false;
+  return OPENS.test(view.style(loss.cutter, 'transition-property'));
+}

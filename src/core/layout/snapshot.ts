@@ -279,6 +279,7 @@ export const STYLE_PROPERTIES = [
   'scroll-margin-top',
   'scroll-padding-top',
   'animation-iteration-count',
+  'transition-property',
   'grid-area',
 ] as const;
 

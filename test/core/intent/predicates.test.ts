@@ -270,6 +270,8 @@ describe('what cuts on purpose', () => {
     expect(holds(cut(false, 'x', 6), low, more)).toBe(false);
     expect(holds(cut(false), low, text, more)).toBe(false);
     expect(holds(cut(false), x(), more)).toBe(false);
+    // An arrow over slides begins above their middle.
+    expect(holds(cut(false), low, { ...more, box: [0, 4, 20, 32] })).toBe(false);
     // A link to the whole of it follows lines that are whole.
     const link: Node = { ...more, tag: 'a' };
     expect(holds(cut(true), low, link)).toBe(true);

@@ -74,6 +74,45 @@ describe('text-clipped', () => {
     expect(stage(800, part(0, 800), part(1, 800))).toEqual([]);
     expect(stage(800, part(0, 800), part(1, 500))).toEqual(['#stage y 14']);
     expect(stage(700, part(0, 700), part(1, 700))).toEqual(['#stage y 14']);
+    // Of a wheel of digits one has gone by above its window.
+    const digit = (at: number): Node => ({
+      tag: 'b',
+      box: [0, 40 * at, 30, 40],
+      lines: [line(4, 40 * at + 8, 20, '3')],
+    });
+    expect(stage(40, digit(-1), digit(0), digit(1))).toEqual([]);
+    expect(stage(40, digit(0), digit(1))).toEqual(['#stage y 12']);
+  });
+  test('a caption at the foot of a slide that is too high for its window is lost with that; one beside what holds it waits', () => {
+    const caption = (y: number, holder: Partial<Node>): Node => ({
+      tag: 'div',
+      id: 'window',
+      box: [0, 0, 300, 100],
+      style: HIDDEN,
+      children: [
+        {
+          tag: 'figure',
+          box: [0, 0, 300, 180],
+          ...holder,
+          children: [
+            { tag: 'p', box: [0, y, 300, 30], style: { position: 'absolute' }, lines: [line(8, y + 4, 90)] },
+          ],
+        },
+      ],
+    });
+    const relative = { style: { position: 'relative' } };
+    expect(seenBy(textClipped, PAGE, [caption(140, relative)])).toEqual(['#window y 14']);
+    expect(seenBy(textClipped, PAGE, [caption(184, relative)])).toEqual([]);
+    expect(seenBy(textClipped, PAGE, [caption(140, {})])).toEqual([]);
+  });
+  test('whole lines below, in a part whose height says that it will change, wait for that', () => {
+    const panel = (height: number, property: string) =>
+      seenBy(textClipped, PAGE, [
+        { ...teaser({ ...HIDDEN, 'transition-property': property }), box: [10, 10, 200, height] },
+      ]);
+    expect(panel(24, 'opacity, max-height')).toEqual([]);
+    expect(panel(24, 'all')).toEqual(['#teaser y 14']);
+    expect(panel(34, 'max-height')).toEqual([expect.stringMatching('#teaser y')]);
   });
   test('what is fixed to the screen and cuts its own content loses what is past the screen as well', () => {
     const panel = (y: number): Node => ({
@@ -480,6 +519,17 @@ describe('unreachable', () => {
       children: [label(10, {}, { box: [10, 860, 120, 20], lines: [line(10, 860, 120)] })],
     };
     expect(seenBy(unreachable, PAGE, [panel])).toEqual(['#panel y 75']);
+  });
+  test('a banner above the page by a margin as high as itself waits; by another one it is lost', () => {
+    const banner = (margin: number): Node => ({
+      tag: 'div',
+      id: 'banner',
+      box: [0, margin, 400, 48],
+      margin: [margin, 0, 0, 0],
+      lines: [line(10, margin + 12, 150)],
+    });
+    expect(seenBy(unreachable, PAGE, [banner(-48)])).toEqual([]);
+    expect(seenBy(unreachable, PAGE, [banner(-36)])).toEqual([expect.stringMatching('#banner y')]);
   });
   test('a sheet fixed to the screen waits below it with the button that opens it in sight', () => {
     const sheet: Node = {

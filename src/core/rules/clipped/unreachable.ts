@@ -225,11 +225,11 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
 }
 
-/** A side bar whose margin is as wide as itself takes no room, and comes in when that goes. */
+/** A side bar whose margin is as wide as itself, or a banner above the page, takes no room, and comes in when that goes. */
 function isPutAside(view: SnapshotView, i: NodeIndex, side: Side): boolean {
-  const [, right, , left] = view.margins(i);
-  const margin = { left, right, top: 0, bottom: 0 }[side];
-  return margin < 0 && Math.abs(margin + view.box(i).width) <= LEAST_PX;
+  const [top, right, , left] = view.margins(i);
+  const margin = { left, right, top, bottom: 0 }[side];
+  return margin < 0 && Math.abs(margin + sizeAlong(view.box(i), axisOf(side))) <= LEAST_PX;
 }
 
 /** Whether an element's place in the flow is kept for it. */
