@@ -2,7 +2,7 @@ import { isOfIconRail } from './icon-rail.js';
 import { isWatermark } from './watermark.js';
 import { isDecoration } from './decoration.js';
 import { isClosed, isFaded, isFollowedByMore, isSwitchFace, isVisuallyHidden } from './cutters.js';
-import { isOpenedByHeight, isWindowOnMore } from './opened.js';
+import { isOpenedBySize, isWindowOnMore } from './opened.js';
 import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
@@ -216,7 +216,7 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isVisuallyHidden(scene, loss.cutter) ||
     isClosed(scene, loss) ||
     isWindowOnMore(scene, loss) ||
-    isOpenedByHeight(scene, loss) ||
+    isOpenedBySize(scene, loss) ||
     isFaded(scene, loss) ||
     isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||

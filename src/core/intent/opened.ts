@@ -35,11 +35,13 @@ const openedOf = perSnapshot((view) => {
   return { parts, around };
 });
 
-/** A part whose height runs from one to another is a part that opens: a caption of which the first line is in sight until it is pointed at. */
-const OPENS = /(^|[ ,])(max-)?(height|block-size)(,|$)/;
+/** A part whose size runs from one to another is a part that opens: a caption that shows its first line until it is pointed at, a field to search in. */
+const OPENS = {
+  x: /(^|[ ,])(max-)?(width|inline-size)(,|$)/,
+  y: /(^|[ ,])(max-)?(height|block-size)(,|$)/,
+};
 
-/** Whether what is gone is whole lines below, in a part that says that its height will change. */
-export function isOpenedByHeight({ view }: Scene, loss: Loss): boolean {
-  if (!loss.whole || loss.axis !== 'y') return false;
-  return OPENS.test(view.style(loss.cutter, 'transition-property'));
+/** Whether what is gone whole is in a part that says that its size will change along that axis. */
+export function isOpenedBySize({ view }: Scene, { cutter, axis, whole }: Loss): boolean {
+  return whole && OPENS[axis].test(view.style(cutter, 'transition-property'));
 }

@@ -105,14 +105,25 @@ describe('text-clipped', () => {
     expect(seenBy(textClipped, PAGE, [caption(184, relative)])).toEqual([]);
     expect(seenBy(textClipped, PAGE, [caption(140, {})])).toEqual([]);
   });
-  test('whole lines below, in a part whose height says that it will change, wait for that', () => {
+  test('what is gone whole in a part whose size says that it will change waits for that', () => {
     const panel = (height: number, property: string) =>
       seenBy(textClipped, PAGE, [
         { ...teaser({ ...HIDDEN, 'transition-property': property }), box: [10, 10, 200, height] },
       ]);
     expect(panel(24, 'opacity, max-height')).toEqual([]);
     expect(panel(24, 'all')).toEqual(['#teaser y 14']);
+    expect(panel(24, 'max-width')).toEqual(['#teaser y 14']);
     expect(panel(34, 'max-height')).toEqual([expect.stringMatching('#teaser y')]);
+    const search = (property: string) =>
+      seenBy(textClipped, PAGE, [
+        {
+          ...{ tag: 'div', id: 'search', box: [10, 10, 44, 44] },
+          style: { ...HIDDEN, 'transition-property': property },
+          children: [{ tag: 'p', box: [60, 20, 180, 20], lines: [line(60, 20, 90)] }],
+        },
+      ]);
+    expect(search('width')).toEqual([]);
+    expect(search('color')).toEqual(['p x 90']);
   });
   test('what is fixed to the screen and cuts its own content loses what is past the screen as well', () => {
     const panel = (y: number): Node => ({
