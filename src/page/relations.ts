@@ -11,10 +11,11 @@ export function relations(
   elements: readonly (Element | Generated | null | undefined)[],
   all: boolean,
   leave: (what: string, count: number) => void,
-): Pick<WireSnapshot, 'labels' | 'openers' | 'hoverReveals'> {
+): Pick<WireSnapshot, 'labels' | 'openers' | 'handles' | 'hoverReveals'> {
   const pairs: { list: number[]; a: Element; b: Element }[] = [];
   const labels: number[] = [];
   const openers: number[] = [];
+  const handles: number[] = [];
   const reveals: number[] = [];
   // A field's own list of labels is sought for in the whole document, each time.
   for (const element of elements) {
@@ -23,6 +24,7 @@ export function relations(
     if (control) pairs.push({ list: labels, a: control, b: element });
   }
   for (const [control, opened] of openersIn(document)) pairs.push({ list: openers, a: control, b: opened });
+  for (const [control, opened] of handlesIn(document)) pairs.push({ list: handles, a: control, b: opened });
   if (all)
     for (const { shown, hovered } of hoverReveals(document, leave))
       pairs.push({ list: reveals, a: shown, b: hovered });
@@ -34,15 +36,11 @@ export function relations(
       if (first !== undefined && second !== undefined) list.push(first, second);
     }
   }
-  return { labels, openers, hoverReveals: reveals };
+  return { labels, openers, handles, hoverReveals: reveals };
 }
 
 /** Controls that name what they open, further or at all, and do not say that it is open already; a tab has nothing more to show. */
 const OPENERS = '[aria-controls]:not([aria-expanded="true"], [role="tab"])';
-/** What says that it is closed and not what: what follows it, or what it stands in itself, as the handle of a sheet does. */
-const CLOSED =
-  '[aria-expanded="false"]:not([aria-controls], [aria-haspopup], [role="combobox"], [role="treeitem"])';
-
 function* openersIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
   for (const control of document.querySelectorAll(OPENERS)) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) {
@@ -50,6 +48,13 @@ function* openersIn(document: Document): Generator<readonly [control: Element, o
       if (opened) yield [control, opened];
     }
   }
+}
+
+/** What says that it is closed and not what: what follows it, or what it stands in itself, as the handle of a sheet does. */
+const CLOSED =
+  '[aria-expanded="false"]:not([aria-controls], [aria-haspopup], [role="combobox"], [role="treeitem"])';
+
+function* handlesIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
   for (const control of document.querySelectorAll(CLOSED)) {
     if (control.nextElementSibling) yield [control, control.nextElementSibling];
     if (control.parentElement) yield [control, control.parentElement];

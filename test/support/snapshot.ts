@@ -69,6 +69,7 @@ export interface PageOptions {
   /** Baseline, rise, drop and height: see `LayoutSnapshot.faces`. */
   readonly faces?: readonly Quad[];
   readonly openers?: readonly (readonly [control: number, opened: number])[];
+  readonly handles?: readonly (readonly [control: number, closed: number])[];
   readonly hoverReveals?: readonly (readonly [shown: number, hovered: number])[];
 }
 
@@ -220,6 +221,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       brokenPictures: [...(options.brokenPictures ?? [])],
       labels: [...(options.labels ?? []).flat()],
       openers: [...(options.openers ?? []).flat()],
+      handles: [...(options.handles ?? []).flat()],
       hoverReveals: [...(options.hoverReveals ?? []).flat()],
       allowed: [...(options.allowed ?? [])],
       leftOut: [],

@@ -6,34 +6,38 @@ import type { Loss } from './loss.js';
 
 /** In a part that a button of the page opens further: “read more”, an accordion, a panel, a sheet with its handle in it. */
 export function isWindowOnMore({ view }: Scene, { ink, cutter, axis, whole }: Loss): boolean {
-  const { parts } = openedOf(view);
-  const handle = handleOf(view, cutter);
-  // Under its handle a sheet waits with all that it holds.
+  const handle = handlesOf(view).get(cutter);
+  // Below its handle a part waits with all that it holds.
   if (handle !== undefined && whole && axis === 'y' && handle < ink.node) return true;
-  if (parts.size === 0) return false;
-  for (let at = ink.node; at >= 0; at = view.parent(at)) if (parts.has(at)) return true;
+  const opened = openedOf(view);
+  if (opened.size === 0) return false;
+  for (let at = ink.node; at >= 0; at = view.parent(at)) if (opened.has(at)) return true;
   return false;
 }
 
-/** The button in an element that opens that further; undefined where there is none. */
-export function handleOf(view: SnapshotView, i: NodeIndex): NodeIndex | undefined {
-  return openedOf(view).around.get(i);
+/** Whether an element holds the button that opens it further. */
+export function hasHandle(view: SnapshotView, i: NodeIndex): boolean {
+  const handle = handlesOf(view).get(i);
+  return handle !== undefined && view.parent(handle) === i;
 }
 
-/** What can be opened, and what is opened by a button in itself: the button of a menu that is a row on this screen is not there. */
-const openedOf = perSnapshot((view) => {
-  const { openers } = view.snapshot;
-  const { painted } = paintedOf(view);
-  const parts = new Set<NodeIndex>();
-  const around = new Map<NodeIndex, NodeIndex>();
-  for (let at = 0; at < openers.length; at += 2) {
-    const [opener, opened] = [openers[at]!, openers[at + 1]!];
-    if (!painted[opener]) continue;
-    if (view.parent(opener) === opened) around.set(opened, opener);
-    else parts.add(opened);
-  }
-  return { parts, around };
+const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
+  return new Set(pairsIn(view, view.snapshot.openers).map(([, opened]) => opened));
 });
+
+/** By what is closed: the button that says so. */
+const handlesOf = perSnapshot((view): ReadonlyMap<NodeIndex, NodeIndex> => {
+  return new Map(pairsIn(view, view.snapshot.handles).map(([handle, closed]) => [closed, handle]));
+});
+
+/** What can be opened: the button of a menu that is a row on this screen is not there. */
+function pairsIn(view: SnapshotView, pairs: Int32Array): [control: NodeIndex, part: NodeIndex][] {
+  const { painted } = paintedOf(view);
+  const found: [NodeIndex, NodeIndex][] = [];
+  for (let at = 0; at < pairs.length; at += 2)
+    if (painted[pairs[at]!]) found.push([pairs[at]!, pairs[at + 1]!]);
+  return found;
+}
 
 /** A part whose size runs from one to another is a part that opens: a caption that shows its first line until it is pointed at, a field to search in. */
 const OPENS = {

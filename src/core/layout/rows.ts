@@ -6,9 +6,11 @@ export interface Rows {
   readonly rows: readonly number[];
   /** The children as they are seen, by their numbers, where that is not the order of the document; else empty. */
   readonly order: string;
+  /** Of each row, how much room is left in the container beside its children, CSS px. */
+  readonly room: readonly number[];
 }
 
-const NO_ROWS: Rows = { rows: [], order: '' };
+const NO_ROWS: Rows = { rows: [], order: '', room: [] };
 /** Two boxes that share no more of their height stand below one another, CSS px. */
 const LEAST_SHARED = 1;
 
@@ -22,20 +24,25 @@ export function rowsOf(view: SnapshotView, container: NodeIndex, numbers: Int32A
   const placed = children
     .map((child) => ({ child, box: view.box(child) }))
     .sort((a, b) => a.box.y - b.box.y || a.box.x - b.box.x);
-  const rows: { bottom: number; items: { child: NodeIndex; x: number }[] }[] = [];
+  const rows: { bottom: number; start: number; end: number; items: { child: NodeIndex; x: number }[] }[] = [];
   for (const { child, box } of placed) {
     const last = rows.at(-1);
     const bottom = box.y + box.height;
+    const end = box.x + box.width;
     if (last && box.y < last.bottom - LEAST_SHARED) {
       last.items.push({ child, x: box.x });
       last.bottom = Math.max(last.bottom, bottom);
-    } else rows.push({ bottom, items: [{ child, x: box.x }] });
+      last.start = Math.min(last.start, box.x);
+      last.end = Math.max(last.end, end);
+    } else rows.push({ bottom, start: box.x, end, items: [{ child, x: box.x }] });
   }
+  const { width } = view.contentBox(container);
   const seen = rows.flatMap(({ items }) => [...items].sort((a, b) => a.x - b.x).map(({ child }) => child));
   const isAsWritten = seen.every((child, i) => i === 0 || child > seen[i - 1]!);
   return {
     rows: rows.map(({ items }) => items.length),
     order: isAsWritten ? '' : seen.map((child) => numbers[child]).join(' '),
+    room: rows.map(({ start, end }) => width - (end - start)),
   };
 }
 

@@ -114,11 +114,10 @@ export interface LayoutSnapshot {
   readonly brokenPictures: readonly { readonly node: number; readonly url: string }[];
   /** Fields and their labels, two nodes a pair. */
   readonly labels: Int32Array;
-  /**
-   * Controls and what they open, further or at all, where they do not say that it is open already: what they name (`aria-controls`), or else what
-   * follows them and what holds them (`aria-expanded`); two nodes a pair.
-   */
+  /** Controls and what they open, further or at all (`aria-controls`), where they do not say that it is open already; two nodes a pair. */
   readonly openers: Int32Array;
+  /** Controls that say that something is closed (`aria-expanded`) and not what, each with what follows it and with what holds it; two nodes a pair. */
+  readonly handles: Int32Array;
   /** What only hovering shows: the node that is shown, and the one that has to be hovered. */
   readonly hoverReveals: Int32Array;
   /** Elements that the page exempts from rules by `data-isoptic-allow`: what stands in the attribute. */

@@ -39,6 +39,7 @@ export function fromWire(wire: WireSnapshot): LayoutSnapshot {
     labels: ints(wire.labels),
     // Layouts that were kept by earlier builds have none.
     openers: ints((wire as Partial<WireSnapshot>).openers ?? []),
+    handles: ints((wire as Partial<WireSnapshot>).handles ?? []),
     hoverReveals: ints(wire.hoverReveals),
     faces: floats(wire.faces),
     shortFields: floats(wire.shortFields),

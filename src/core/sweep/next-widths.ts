@@ -1,10 +1,14 @@
 import { meeting, strays } from './lines.js';
 import { showsSame, type Sample } from './sample.js';
+import { turnings } from './turning.js';
 
 /** Of three layouts on a line the outer ones must lie so far apart from the middle one, as a share of the whole. */
 const LEAST_SHARE = 0.2;
 /** Bends that are looked for at once in one gap. */
 const MOST_BENDS = 2;
+
+/** Widths at which something is likely to begin or end that are looked at at once in one gap. */
+const MOST_TURNINGS = 2;
 
 /** What there is to look at next, each rising. */
 export interface NextWidths {
@@ -28,7 +32,7 @@ export function nextWidths(samples: readonly Sample[]): NextWidths {
     const left = samples[i]!;
     if (closed[i]) return;
     if (isAlike(left, right)) doubtful.push(...inside(left, right, bends(samples, i, closed)));
-    else differing.push(...inside(left, right, []));
+    else differing.push(...inside(left, right, turnings(samples, i).slice(0, MOST_TURNINGS)));
   });
   return { differing, doubtful };
 }

@@ -35,6 +35,8 @@ export interface Form {
   readonly float: string;
   /** How many of its children stand in each row, from the top down; empty where they do not stand in rows. */
   readonly rows: readonly number[];
+  /** How much room is left in each of these rows, CSS px: no part of the form, and what says at which width they break. */
+  readonly room: readonly number[];
   /** Its children as they are seen, where that is not the order of the document; else empty. */
   readonly order: string;
   /** Painted at all: not hidden, not see-through. */

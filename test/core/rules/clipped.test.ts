@@ -53,13 +53,19 @@ describe('text-clipped', () => {
     const handle: Node = { ...button({}), box: [10, 10, 80, 30] };
     const inner: Node = { tag: 'p', box: [10, 90, 200, 60], lines: [line(10, 92, 180), line(10, 112, 180)] };
     const sheet = (height: number, ...children: Node[]) =>
-      seenBy(textClipped, { ...PAGE, openers: [[children.indexOf(handle) + 3, 2]] }, [
+      seenBy(textClipped, { ...PAGE, handles: [[children.indexOf(handle) + 3, 2]] }, [
         { tag: 'div', id: 'sheet', box: [0, 0, 400, height], style: HIDDEN, children },
       ]);
     expect(sheet(50, handle, inner)).toEqual([]);
     // A line that is cut through is not put away, nor is what stands before the button.
     expect(sheet(100, handle, inner)).toEqual(['#sheet y 10']);
     expect(sheet(50, inner, handle)).toEqual(['#sheet y 14']);
+  });
+  test('what follows a button that says it is closed waits itself; what something in it cuts off is lost', () => {
+    const page = { ...PAGE, handles: [[2, 3]] as const };
+    expect(seenBy(textClipped, page, [button({}), teaser(HIDDEN)])).toEqual([]);
+    const main: Node = { tag: 'main', box: [0, 0, 400, 400], children: [teaser(HIDDEN)] };
+    expect(seenBy(textClipped, page, [button({}), main])).toEqual(['#teaser y 14']);
   });
   test('parts below one another as high as the screen are shown one at a time', () => {
     const part = (at: number, height: number): Node => ({
@@ -554,7 +560,7 @@ describe('unreachable', () => {
       ],
     };
     expect(seenBy(unreachable, PAGE, [sheet])).toEqual(['#sheet y 75']);
-    expect(seenBy(unreachable, { ...PAGE, openers: [[3, 2]] }, [sheet])).toEqual([]);
+    expect(seenBy(unreachable, { ...PAGE, handles: [[3, 2]] }, [sheet])).toEqual([]);
   });
 });
 

@@ -12,7 +12,7 @@ import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_CONTROL, FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
-import { handleOf } from '../../intent/opened.js';
+import { hasHandle } from '../../intent/opened.js';
 import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
@@ -219,7 +219,7 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     // With its edge in sight waits a drawer, and no part of a bar that is on the screen.
     const isDrawer = of === 'scroller' || (of === 'screen' && at === fixedRoot(view, at));
-    const isPut = isMoved(view, at) || handleOf(view, at) !== undefined;
+    const isPut = isMoved(view, at) || hasHandle(view, at);
     if (isPut && isDrawer && outsideShare(scene, box, side) >= 0.5) return true;
   }
   return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
