@@ -25,9 +25,16 @@ const openedOf = perSnapshot((view): ReadonlySet<NodeIndex> => {
   return new Set(pairsIn(view, view.snapshot.openers).map(([, opened]) => opened));
 });
 
-/** By what is closed: the button that says so. */
+/** By what is closed: the one button that says so. In a list of questions each opens its own answer, and none the list. */
 const handlesOf = perSnapshot((view): ReadonlyMap<NodeIndex, NodeIndex> => {
-  return new Map(pairsIn(view, view.snapshot.handles).map(([handle, closed]) => [closed, handle]));
+  const found = new Map<NodeIndex, NodeIndex>();
+  const several = new Set<NodeIndex>();
+  for (const [handle, closed] of pairsIn(view, view.snapshot.handles)) {
+    if (found.has(closed)) several.add(closed);
+    found.set(closed, handle);
+  }
+  for (const closed of several) found.delete(closed);
+  return found;
 });
 
 /** What can be opened: the button of a menu that is a row on this screen is not there. */

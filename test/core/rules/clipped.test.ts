@@ -60,6 +60,22 @@ describe('text-clipped', () => {
     // A line that is cut through is not put away, nor is what stands before the button.
     expect(sheet(100, handle, inner)).toEqual(['#sheet y 10']);
     expect(sheet(50, inner, handle)).toEqual(['#sheet y 14']);
+    // Two buttons open two things in it.
+    const both = {
+      ...PAGE,
+      handles: [
+        [3, 2],
+        [4, 2],
+      ] as const,
+    };
+    const list: Node = {
+      tag: 'div',
+      id: 'list',
+      box: [0, 0, 400, 50],
+      style: HIDDEN,
+      children: [handle, handle, inner],
+    };
+    expect(seenBy(textClipped, both, [list])).toEqual(['#list y 14']);
   });
   test('what follows a button that says it is closed waits itself; what something in it cuts off is lost', () => {
     const page = { ...PAGE, handles: [[2, 3]] as const };
