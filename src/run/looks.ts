@@ -54,7 +54,7 @@ export async function takeLooks(
   memory = new LookMemory(),
 ): Promise<void> {
   const { view } = render;
-  const all = judge.doubts(render);
+  const all = together(judge.doubts(render));
   if (all.length === 0) return;
   const looks: Look[] = [];
   const open: Doubt[] = [];
@@ -82,6 +82,12 @@ export async function takeLooks(
     looks.push(look);
   }
   if (looks.length > 0) view.snapshot.looks = looks;
+}
+
+/** Words that may hide what they lie on are taken away to see that: whether they can be made out there themselves can't be seen in the same pictures. */
+function together(doubts: readonly Doubt[]): readonly Doubt[] {
+  const hiding = new Set(doubts.filter(({ byWords }) => byWords).map(({ cover }) => cover));
+  return doubts.filter(({ unread, under }) => !unread || !hiding.has(under));
 }
 
 /** @param area what the pictures show, CSS px of the page */

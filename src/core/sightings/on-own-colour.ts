@@ -2,6 +2,7 @@ import { contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { remembered } from '../css/remembered.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { displacedRoot } from '../layout/branches.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import { groundColour } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
@@ -60,10 +61,11 @@ function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect 
   return area && contrastUnder(scene, ink, area) < UNSEEN ? area : null;
 }
 
-/** What of an ink was put onto a picture: what colour that has there pixels alone know. */
+/** What of an ink a margin or an offset has drawn onto a picture: what colour that has there pixels alone know. What is placed on one is a caption. */
 function partOnPicture(scene: Scene, ink: Ink, cover: Cover): Rect | null {
   const area = ink.kind === 'text' ? partOn(scene, ink, cover) : null;
-  return area && displacedRoot(scene, ink.node, cover.node) >= 0 ? area : null;
+  const moved = area ? displacedRoot(scene, ink.node, cover.node) : -1;
+  return moved >= 0 && !isOutOfFlow(scene.view, moved) ? area : null;
 }
 
 /** What of words that are read on their own ground lies on something else; null where nothing to speak of does. */

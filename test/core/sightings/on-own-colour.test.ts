@@ -56,6 +56,10 @@ test('words that were put onto a picture on which pixels show nothing of them', 
   // On a picture on which they are read, and where they stand by themselves.
   expect(told(band('rgb(34, 34, 34)', picture, pulled), 100)).toEqual([]);
   expect(told(band('rgb(34, 34, 34)', picture))).toEqual([]);
+  // Placed there, they are a caption.
+  expect(
+    told(band('rgb(34, 34, 34)', picture, { style: { color: 'rgb(34, 34, 34)', position: 'absolute' } })),
+  ).toEqual([]);
   // White on the white page as well.
   expect(told(band('rgb(250, 250, 250)', picture, pulled))).toEqual([]);
 });
