@@ -7,6 +7,8 @@ import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Less is a rounding, CSS px. */
 const LEAST_OUT = 0.5;
+/** Letters reach so far before their own place at the most, CSS px. */
+const LEAST_BEFORE = 3;
 /** Less room than this shows no word to read, em. */
 const LEAST_EM = 3;
 
@@ -26,10 +28,18 @@ export function shorteningOf(scene: Scene, loss: Loss): Shortening | null {
     const clamp = view.style(at, '-webkit-line-clamp');
     if (axis === 'y' && clamp !== '' && clamp !== 'none' && hasNoRoom())
       return isCutThrough(loss) ? null : 'line-clamp';
-    if (axis === 'x' && endsInDots(view, at) && hasNoRoom()) return 'ellipsis';
+    if (axis === 'x' && endsInDots(view, at) && hasNoRoom())
+      return beginsOutside(view, at, loss) ? null : 'ellipsis';
     if (view.childrenOf(at).some((child) => isEllipsisMark(view, child))) return 'ellipsis';
   }
   return null;
+}
+
+/** Whether the first letters of a line are gone: dots stand for its end alone. */
+function beginsOutside(view: SnapshotView, i: NodeIndex, { ink }: Loss): boolean {
+  const [{ x, width }, room] = [ink.full, view.paddingBox(i)];
+  const isRtl = view.style(i, 'direction') === 'rtl';
+  return (isRtl ? x + width - (room.x + room.width) : room.x - x) > LEAST_BEFORE;
 }
 
 function endsInDots(view: SnapshotView, i: NodeIndex): boolean {

@@ -227,6 +227,16 @@ describe('text-clipped', () => {
         .map(({ severity }) => severity ?? 'error');
     expect(severities(200, 100, { 'text-overflow': 'ellipsis' })).toEqual(['notice']);
     expect(severities(100, 200, { 'text-overflow': 'ellipsis' })).toEqual(['error']);
+    // Dots stand for the end of a line: what an indent pulls out at its beginning is lost.
+    const indented = renderOf(PAGE, [
+      {
+        tag: 'p',
+        box: [100, 10, 150, 20],
+        style: { ...HIDDEN, 'text-overflow': 'ellipsis', direction: 'ltr' },
+        lines: [line(70, 10, 120)],
+      },
+    ]);
+    expect(textClipped.check(indented).map(({ severity }) => severity ?? 'error')).toEqual(['error']);
   });
   test('links that show their signs alone are the narrow form of a side bar; with a part of their words they are cut', () => {
     const link = (at: number): Node => ({
