@@ -41,6 +41,7 @@ export function relations(
 
 /** Controls that name what they open, further or at all, and do not say that it is open already; a tab has nothing more to show. */
 const OPENERS = '[aria-controls]:not([aria-expanded="true"], [role="tab"])';
+
 function* openersIn(document: Document): Generator<readonly [control: Element, opened: Element]> {
   for (const control of document.querySelectorAll(OPENERS)) {
     for (const id of control.getAttribute('aria-controls')!.split(/\s+/)) {

@@ -63,7 +63,7 @@ function unseenPart(scene: Scene, ink: Ink, cover: Cover, colour: string): Rect 
 
 /** What of an ink a margin or an offset has drawn onto a picture: what colour that has there pixels alone know. What is placed on one is a caption. */
 function partOnPicture(scene: Scene, ink: Ink, cover: Cover): Rect | null {
-  const area = ink.kind === 'text' ? partOn(scene, ink, cover) : null;
+  const area = partOn(scene, ink, cover);
   const moved = area ? displacedRoot(scene, ink.node, cover.node) : -1;
   return moved >= 0 && !isOutOfFlow(scene.view, moved) ? area : null;
 }

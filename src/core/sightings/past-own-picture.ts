@@ -64,14 +64,12 @@ function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): bool
   const stands = (other: string) => contrastOf(colour, other);
   const isPicture = image.includes('url(');
   const stops = isPicture ? [] : coloursIn(image).map(stands);
-  const isReadOn = isPicture || stops.some((contrast) => contrast >= READ);
-  if (
-    isReadOn &&
-    !fills(view, ground, isPicture) &&
-    stands(colourBehind(view, ground) ?? 'transparent') < UNSEEN
-  )
-    return true;
-  return isReadOn && stops.some((contrast) => contrast < UNSEEN);
+  if (!isPicture && !stops.some((contrast) => contrast >= READ)) return false;
+  const isLostAt = (contrast: number) => contrast < UNSEEN;
+  const endsInside = !fills(view, ground, isPicture);
+  return (
+    (endsInside && isLostAt(stands(colourBehind(view, ground) ?? 'transparent'))) || stops.some(isLostAt)
+  );
 }
 
 /** Whether the picture of a ground is as large as the ground: a gradient without a size of its own is (CSS Images 3, section 4.3). */
