@@ -39,6 +39,10 @@ export const RARE: Readonly<Record<string, string>> = {
   'image-rendering': 'auto',
   'animation-iteration-count': '1',
   'transition-property': 'all',
+  'corner-top-left-shape': 'round',
+  'corner-top-right-shape': 'round',
+  'corner-bottom-right-shape': 'round',
+  'corner-bottom-left-shape': 'round',
 };
 
 export const BORDERS = [

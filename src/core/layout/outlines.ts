@@ -1,3 +1,4 @@
+import { cornerHolds, cornerShape } from '../css/corner-shapes.js';
 import { hardMask } from '../css/hard-mask.js';
 import { lengthOf } from '../css/lengths.js';
 import { partedAt, shapeOf, type Shape } from '../css/shapes.js';
@@ -36,10 +37,10 @@ export function outlinesOf(view: SnapshotView): (readonly Outline[])[] {
 }
 
 const CORNERS = [
-  ['border-top-left-radius', 0, 0],
-  ['border-top-right-radius', 1, 0],
-  ['border-bottom-right-radius', 1, 1],
-  ['border-bottom-left-radius', 0, 1],
+  ['border-top-left-radius', 0, 0, 'corner-top-left-shape'],
+  ['border-top-right-radius', 1, 0, 'corner-top-right-shape'],
+  ['border-bottom-right-radius', 1, 1, 'corner-bottom-right-shape'],
+  ['border-bottom-left-radius', 0, 1, 'corner-bottom-left-shape'],
 ] as const;
 
 /** Whether a mask may cut: one that is a picture, or a gradient that may have a hard edge. */
@@ -72,13 +73,14 @@ function roundedCorners(view: SnapshotView, i: NodeIndex): Outline | null {
   const box = view.box(i);
   const radii = CORNERS.map(([property]) => radiusOf(view.style(i, property), box));
   const corners = cornersWithin(box, radii, view.borders(i));
+  const shapes = CORNERS.map(([, , , property]) => cornerShape(view.style(i, property)));
   return {
     node: i,
     holds: (x, y) =>
-      corners.every(({ atRight, atBottom, radius, centre }) => {
+      corners.every(({ atRight, atBottom, radius, centre }, at) => {
         const dx = atRight ? x - centre.x : centre.x - x;
         const dy = atBottom ? y - centre.y : centre.y - y;
-        return dx <= 0 || dy <= 0 || (dx / radius.x) ** 2 + (dy / radius.y) ** 2 <= 1;
+        return dx <= 0 || dy <= 0 || cornerHolds(shapes[at]!, dx / radius.x, dy / radius.y);
       }),
   };
 }

@@ -16,7 +16,7 @@ import { signature } from '../identity/signature.js';
 import { isInSentence } from '../layout/touch-areas.js';
 import { isLabelPart } from '../layout/labels.js';
 import { hasMaskWithEdges } from '../layout/outlines.js';
-import { acrossLines } from '../layout/text-ink.js';
+import { acrossLines, emOf } from '../layout/text-ink.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { hiddenInk, lookAt, type Doubt } from './doubt.js';
 import { byCulprit, rowOrOwn, type Culprits } from './by-culprit.js';
@@ -51,9 +51,11 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
     .map((group) => sighting(scene, render, group));
 }
 
-/** Of a line's ink, CSS px²: a part of a letter that is gone is seen. */
+/** Of a line's ink, and of its px²: a part of a letter that is gone is seen. */
 const LEAST_CUT_SHARE = 0.04;
 const LEAST_CUT = 10;
+/** Of a longer line, em, a corner takes a part of one end: half a letter of so much of it. */
+const END_EM = 6;
 
 /** What a shape that only pixels tell hides nearly whole is waiting to be shown, unless it shows other words. */
 const NEARLY = 0.9;
@@ -67,12 +69,17 @@ function seenCuts(scene: Scene): Loss[] {
   const isShown = (loss: Loss) => loss.byShape && hiddenShare(view, loss) < NEARLY;
   const showing = new Set(doubtful.filter(isShown).map(({ cutter }) => cutter));
   return doubtful.flatMap((loss): Loss | [] => {
-    if ((hiddenInk(view, doubtOf(loss), LEAST_CUT_SHARE) ?? 0) < LEAST_CUT) return [];
+    if ((hiddenInk(view, doubtOf(loss), leastShare(view, loss)) ?? 0) < LEAST_CUT) return [];
     if (!loss.byShape) return loss;
     const share = hiddenShare(view, loss);
     if (share >= NEARLY && !showing.has(loss.cutter)) return [];
     return { ...loss, px: share * loss.rect.width, whole: share === 1, doubt: share < LEAST_ILLEGIBLE };
   });
+}
+
+function leastShare(view: SnapshotView, { ink, byEdge, rect }: Loss): number {
+  if (byEdge || ink.kind !== 'text') return LEAST_CUT_SHARE;
+  return LEAST_CUT_SHARE * Math.min(1, (END_EM * emOf(view, ink.line)) / rect.width);
 }
 
 function hiddenShare(view: SnapshotView, loss: Loss): number {

@@ -34,6 +34,23 @@ test('radii that do not fit are made smaller together', () => {
   expect([ellipse(100, 1), ellipse(60, 4)]).toEqual([true, false]);
 });
 
+test.each([
+  // Along the diagonal, 10, 20 and 28 of 50 px from both edges.
+  ['square', [true, true, true]],
+  ['squircle', [true, true, true]],
+  ['round', [false, true, true]],
+  ['bevel', [false, false, true]],
+  ['scoop', [false, false, false]],
+  ['superellipse(-1)', [false, false, false]],
+  ['superellipse(-infinity)', [false, false, false]],
+  ['', [false, true, true]],
+])('a corner that is shaped %s', (shape, held) => {
+  const cut = holds({ ...HIDES, ...corners('50px'), 'corner-top-left-shape': shape });
+  expect([cut(10, 10), cut(20, 20), cut(28, 28)]).toEqual(held);
+  // Only a notch takes all; the other corners are round.
+  expect([cut(20, 49), cut(198, 2)]).toEqual([shape !== 'superellipse(-infinity)', false]);
+});
+
 test('circles, ellipses and polygons of a clip-path', () => {
   const circle = holds({ 'clip-path': 'circle(50px at 50px 50px)' });
   expect([circle(50, 50), circle(99, 50), circle(120, 50), circle(3, 3)]).toEqual([true, true, false, false]);
