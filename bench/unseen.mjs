@@ -1,6 +1,6 @@
 // How well the rules do on pages and mistakes that nobody tuned them for. From a seed, mistakes are planted into complete pages, one at a
 // time, each at a random element that it can happen to; what each harms is counted in pixels (unseen/oracle.mjs), and what harms nothing
-// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--youngest] [--newest] [--sheets] [--any] [--collection]`;
+// is dropped. `node bench/unseen.mjs --seed 11 [--count 60] [--out FILE] [--only operator] [--younger] [--youngest] [--newest] [--latest] [--sheets] [--any] [--collection]`;
 // with `--sheets` the mistakes are made in the pages' own style sheets, with `--any` any property may be wrong, with `--collection` in the correct pages of bench/pages. Rules are developed on seeds 1 to 10; a
 // figure counts when its seed was drawn after the last change.
 import { mkdirSync, writeFileSync } from 'node:fs';
@@ -28,7 +28,7 @@ const out = option('out', `.setup/unseen-${seed}.json`);
 const cache = resolve(option('cache', '.setup/unseen'));
 
 const isOfCollection = process.argv.includes('--collection');
-const pool = ['younger', 'youngest', 'newest'].find((name) => process.argv.includes(`--${name}`));
+const pool = ['younger', 'youngest', 'newest', 'latest'].find((name) => process.argv.includes(`--${name}`));
 const pages = isOfCollection ? await collectionPages(cache) : pagesFrom(cache, pool);
 const random = randomOf(seed);
 const plants = new Map(pages.map((page, i) => [i + 1, { page }]));

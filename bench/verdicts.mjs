@@ -1,6 +1,7 @@
 // What the rules say of complete pages as they are, held against what an eye said of each finding's picture: bench/unseen/verdicts.yaml has a
 // verdict for each, by a hash of page and finding. Prints how many are right and wrong, and those that nobody judged yet.
-//   node bench/verdicts.mjs [--cache .setup/unseen] [--shots FOLDER: a picture of each finding that was not judged]
+//   node bench/verdicts.mjs [--cache .setup/unseen] [--pool latest: pages of that pool alone] [--shots FOLDER: a picture of each finding
+//   that was not judged]
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
@@ -14,7 +15,11 @@ import { pagesFrom, serve } from './unseen/pages.mjs';
 import { findingsOn, PROFILES, startProduct } from './unseen/product.mjs';
 
 const { values } = parseArgs({
-  options: { cache: { type: 'string', default: '.setup/unseen' }, shots: { type: 'string' } },
+  options: {
+    cache: { type: 'string', default: '.setup/unseen' },
+    pool: { type: 'string', multiple: true, default: ['all', 'younger', 'latest'] },
+    shots: { type: 'string' },
+  },
 });
 const here = dirname(fileURLToPath(import.meta.url));
 const verdicts = new Map(
@@ -22,7 +27,7 @@ const verdicts = new Map(
 );
 
 const cache = resolve(values.cache);
-const pages = [...pagesFrom(cache), ...pagesFrom(cache, 'younger')];
+const pages = values.pool.flatMap((pool) => pagesFrom(cache, pool));
 const site = await serve(new Map(pages.map((page, i) => [i + 1, { page }])));
 const product = await startProduct();
 const limit = pLimit(2);

@@ -96,13 +96,37 @@ const NEWEST = [
   'dragula',
   'notus-react',
 ];
-const POOLS = { all: PACKAGES, younger: YOUNGER, youngest: YOUNGEST, newest: NEWEST };
+/** And last: for seeds from 122 on. */
+const LATEST = [
+  '98.css',
+  'shards-ui',
+  'stisla',
+  '@themesberg/volt-bootstrap-5-dashboard',
+  'owl.carousel',
+  'medium-editor',
+  'startbootstrap-the-big-picture',
+  'startbootstrap-half-slider',
+  'startbootstrap-1-col-portfolio',
+  'startbootstrap-logo-nav',
+  'foundation-emails',
+  'hint.css',
+  'trumbowyg',
+  'startbootstrap-2-col-portfolio',
+  'startbootstrap-3-col-portfolio',
+  'nvd3',
+  'toastr',
+  'remodal',
+  'jquery-modal',
+  'smartmenus',
+  'featherlight',
+];
+const POOLS = { all: PACKAGES, younger: YOUNGER, youngest: YOUNGEST, newest: NEWEST, latest: LATEST };
 /** Of one package, so many pages are taken. */
 const MOST_PAGES = 3;
 const SKIPPED = /node_modules|test|spec|partial|layout|include|google|40[0134]|50[03]/i;
 
 /**
- * @param pool `younger`, `youngest` and `newest`: only pages that no rule was developed on
+ * @param pool `younger`, `youngest`, `newest` and `latest`: only pages that no rule was developed on
  * @returns {{ name: string, root: string, path: string }[]} the same every time
  */
 export function pagesFrom(cache, pool = 'all') {

@@ -1,5 +1,5 @@
 import { area, intersect, union } from '../geometry/rect.js';
-import type { Cover, Scene } from '../layout/scene.js';
+import type { Cover, Ink, Scene } from '../layout/scene.js';
 import {
   FLAG_CONTROL,
   FLAG_FIELD,
@@ -27,8 +27,8 @@ function topLayerRoot(view: SnapshotView, i: NodeIndex): NodeIndex {
 }
 
 /**
- * Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. With words in it and nothing to press, nobody
- * gets past it.
+ * Something fixed over nearly the whole screen: a dialog's backdrop, a full-screen menu. With nothing to press in it nobody gets past it,
+ * unless it is bare and something lies on it.
  * @param other what is under it: what stands in it itself is not under it
  */
 export function fillsScreen(scene: Scene, i: NodeIndex, other: NodeIndex = -1): boolean {
@@ -39,9 +39,11 @@ export function fillsScreen(scene: Scene, i: NodeIndex, other: NodeIndex = -1): 
     hasWords ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_TEXT);
     hasControl ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_CONTROL);
   }
-  if (hasWords && !hasControl) return false;
   const { shownWidth: width, shownHeight: height } = scene.view.snapshot.viewport;
-  const common = intersect(scene.view.box(root), { x: 0, y: 0, width, height });
+  const screen = { x: 0, y: 0, width, height };
+  const isUnder = (ink: Ink) => ink.rank > scene.order.box[root]! && !scene.contains(root, ink.node);
+  if (!hasControl && (hasWords || !scene.inksIn(screen).some(isUnder))) return false;
+  const common = intersect(scene.view.box(root), screen);
   return common !== null && area(common) >= 0.85 * width * height;
 }
 

@@ -312,8 +312,18 @@ describe('what lies over the page on purpose', () => {
     const dialog: Node = { tag: 'dialog', box: [0, 0, 9, 9], flags: FLAG_TOP_LAYER, children: [x()] };
     expect(holds((scene, i) => isLaidOverPage(scene, i, scene.view.root), dialog)).toBe(true);
     expect(holds((scene, i) => isLaidOverPage(scene, i, i), dialog)).toBe(false);
-    expect(holds(fillsScreen, x({ box: [0, 0, 400, 800], style: fixed }))).toBe(true);
-    expect(holds(fillsScreen, x({ box: [0, 740, 400, 60], style: fixed }))).toBe(false);
+    const bare = (height: number) => x({ box: [0, 0, 400, height], style: fixed });
+    const panel: Node = {
+      tag: 'div',
+      box: [50, 200, 300, 200],
+      style: fixed,
+      flags: FLAG_TEXT,
+      lines: [line(60, 210, 90)],
+    };
+    expect(holds(fillsScreen, bare(800), panel)).toBe(true);
+    expect(holds(fillsScreen, bare(60), panel)).toBe(false);
+    // Nothing lies on it: nobody gets past it.
+    expect(holds(fillsScreen, panel, bare(800))).toBe(false);
     const words = { flags: FLAG_TEXT, lines: [line(0, 0, 90)] };
     const button = { tag: 'button', box: [0, 40, 90, 30] as const, flags: FLAG_CONTROL };
     const wall = (children: Node[]) => x({ box: [0, 0, 400, 800], style: fixed, children });
@@ -330,7 +340,7 @@ describe('what lies over the page on purpose', () => {
   test('what stands in a notice, a wall or a menu is not under it', () => {
     const button = { tag: 'button', box: [0, 40, 90, 30] as const, flags: FLAG_CONTROL };
     const notice = x({ class: 'cookie-bar', style: fixed, children: [button] });
-    const wall = x({ box: [0, 0, 400, 800], style: fixed });
+    const wall = x({ box: [0, 0, 400, 800], style: fixed, children: [button] });
     const menu: Node = {
       tag: 'div',
       box: [0, 0, 100, 40],

@@ -35,5 +35,7 @@ test('a look tells whether a part of them is gone', () => {
   };
   expect(told(300, 20)).toEqual(['warning']);
   expect(told(300, 8)).toEqual([]);
-  expect(told(900, 20)).toEqual([]);
+  // Of a line of 12.5 em, half a letter.
+  expect(told(900, 20)).toEqual(['warning']);
+  expect(told(900, 16)).toEqual([]);
 });
