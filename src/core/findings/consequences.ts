@@ -1,4 +1,4 @@
-import { liesWithin, outOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
+import { liesWithin, outOf, rightOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -103,7 +103,12 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
     const isMovedWith = (at: NodeIndex) =>
-      about.every((node) => isWithOneAnother(scene, at, node) || movesOut(scene, at, node));
+      about.every(
+        (node) =>
+          scene.contains(node, at) ||
+          (scene.contains(at, node) && beginsOffPage(scene.view, at)) ||
+          movesOut(scene, at, node),
+      );
     if (isBesidePage && atFault.some(isMovedWith)) return true;
     if (earlier.rule.meta.name !== 'page-overflow') {
       // The box at fault holds much that has not run out of it.
@@ -153,6 +158,13 @@ function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex)
 function meetWithin({ by, homes = [] }: Sighting, { shows }: Sighting): boolean {
   if (by?.axis !== 'y') return false;
   return (shows?.lost ?? []).some((area) => homes.some((box) => liesWithin(area, box, 1)));
+}
+
+/** Whether an element reaches past the side at which the page begins. */
+function beginsOffPage(view: SnapshotView, i: NodeIndex): boolean {
+  const { direction, viewport } = view.snapshot;
+  const box = view.box(i);
+  return direction === 'rtl' ? rightOf(box) > viewport.width : box.x < 0;
 }
 
 /** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */

@@ -384,3 +384,28 @@ test('what reaches out before the beginning of a page that something else makes 
   expect(told([wide])).toEqual(['page-overflow']);
   expect(told([wide, moved])).toEqual(['page-overflow', 'unreachable']);
 });
+
+test('what reaches out before the page within what is too wide at its end alone is a defect of its own', () => {
+  const window = (x: number): Node => ({
+    tag: 'div',
+    class: 'window',
+    box: [x, 20, 1300 - 2 * x, 200],
+    style: CARD,
+    children: [
+      {
+        tag: 'i',
+        class: 'hint',
+        box: [-60, 40, 160, 24],
+        style: { position: 'absolute' },
+        lines: [line(-50, 42, 140, 'Sold at the quay')],
+      },
+    ],
+  });
+  const told = (x: number) =>
+    found([window(x)], { ...PAGE, scrollWidth: 1300 - x })
+      .map(({ rule }) => rule)
+      .sort();
+  expect(told(10)).toEqual(['page-overflow', 'unreachable']);
+  // Set from its middle, the window reaches out on both sides.
+  expect(told(-80)).toEqual(['page-overflow']);
+});
