@@ -1,4 +1,5 @@
 import { isOutOfFlow } from './displace.js';
+import { repeatedColumn } from './repeated-tracks.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 export interface Rows {
@@ -6,7 +7,7 @@ export interface Rows {
   readonly rows: readonly number[];
   /** The children as they are seen, by their numbers, where that is not the order of the document; else empty. */
   readonly order: string;
-  /** Of each row, how much room is left in the container beside its children, CSS px. */
+  /** Of each row, how much room is left in the container beside its children, or beside the columns that they ask for, CSS px. */
   readonly room: readonly number[];
 }
 
@@ -24,7 +25,7 @@ export function rowsOf(view: SnapshotView, container: NodeIndex, numbers: Int32A
   const placed = children
     .map((child) => ({ child, box: view.box(child) }))
     .sort((a, b) => a.box.y - b.box.y || a.box.x - b.box.x);
-  const rows: { bottom: number; start: number; end: number; items: { child: NodeIndex; x: number }[] }[] = [];
+  const rows: Row[] = [];
   for (const { child, box } of placed) {
     const last = rows.at(-1);
     const bottom = box.y + box.height;
@@ -34,16 +35,33 @@ export function rowsOf(view: SnapshotView, container: NodeIndex, numbers: Int32A
       last.bottom = Math.max(last.bottom, bottom);
       last.start = Math.min(last.start, box.x);
       last.end = Math.max(last.end, end);
-    } else rows.push({ bottom, start: box.x, end, items: [{ child, x: box.x }] });
+      last.boxes += box.width;
+    } else rows.push({ bottom, start: box.x, end, boxes: box.width, items: [{ child, x: box.x }] });
   }
   const { width } = view.contentBox(container);
+  const column = repeatedColumn(view, container);
   const seen = rows.flatMap(({ items }) => [...items].sort((a, b) => a.x - b.x).map(({ child }) => child));
   const isAsWritten = seen.every((child, i) => i === 0 || child > seen[i - 1]!);
   return {
     rows: rows.map(({ items }) => items.length),
     order: isAsWritten ? '' : seen.map((child) => numbers[child]).join(' '),
-    room: rows.map(({ start, end }) => width - (end - start)),
+    room: rows.map((row) => width - wantedBy(row, column)),
   };
+}
+
+interface Row {
+  bottom: number;
+  start: number;
+  end: number;
+  /** The widths of all of its boxes. */
+  boxes: number;
+  readonly items: { readonly child: NodeIndex; readonly x: number }[];
+}
+
+/** How wide a row has to be, CSS px. @param column what each of its boxes asks for at the least, where all of them fill the container */
+function wantedBy({ start, end, boxes, items }: Row, column: number | null): number {
+  const spread = end - start;
+  return column === null ? spread : spread - boxes + items.length * column;
 }
 
 function isItem(view: SnapshotView, child: NodeIndex): boolean {
