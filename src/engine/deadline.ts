@@ -1,3 +1,5 @@
+import { setMaxListeners } from 'node:events';
+
 /** Thrown when the time of a render is up or the run was interrupted. */
 export class OutOfTime extends Error {
   override readonly name = 'OutOfTime';
@@ -28,6 +30,8 @@ export class Deadline {
   ) {
     this.end = performance.now() + ms;
     if (Number.isFinite(ms)) this.timer = setTimeout(() => this.fail(new OutOfTime(false)), ms);
+    // Every open page listens to the signal of its run: many listeners are no leak.
+    setMaxListeners(0, signal);
     if (signal.aborted) this.onAbort();
     else signal.addEventListener('abort', this.onAbort, { once: true });
   }

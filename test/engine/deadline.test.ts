@@ -1,0 +1,28 @@
+import { setTimeout } from 'node:timers/promises';
+import { Deadline, OutOfTime } from '../../src/engine/deadline.js';
+
+const NEVER = new Promise<never>(() => undefined);
+
+test('as many pages as one likes listen to the signal of one run, and nothing is said of a leak', async () => {
+  const warnings: string[] = [];
+  const warned = ({ message }: Error) => warnings.push(message);
+  process.on('warning', warned);
+  const run = new AbortController();
+  const pages = Array.from({ length: 13 }, () => new Deadline(Infinity, run.signal));
+  const waiting = pages.map((page) => page.race(NEVER));
+  await setTimeout(0);
+  run.abort();
+  for (const each of waiting) await expect(each).rejects.toThrow(OutOfTime);
+  process.off('warning', warned);
+  expect(warnings).toEqual([]);
+});
+
+test('what is awaited ends when the time is up, and first with what it was ended with before', async () => {
+  const { signal } = new AbortController();
+  const late = new Deadline(5, signal);
+  await expect(late.race(NEVER)).rejects.toMatchObject({ name: 'OutOfTime', interrupted: false });
+  const ended = new Deadline(Infinity, signal);
+  ended.fail(new Error('the page went away'));
+  ended.fail(new Error('something later'));
+  await expect(ended.race(Promise.resolve())).rejects.toThrow('the page went away');
+});
