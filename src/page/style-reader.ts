@@ -30,7 +30,7 @@ export interface StyleFacts {
 
 /** A ground that is not painted. */
 const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
-const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT);
+const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT.filter((property) => property !== 'font-size'));
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
 /** What decides which other properties are read. */

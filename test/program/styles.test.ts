@@ -13,7 +13,7 @@ body { font: 16px/24px Arial; color: rgb(1, 2, 3); margin: 0 }
 @media (min-width: 300px) { .wide, .other { white-space: nowrap } }
 </style><body>
 <div id="inline-size">a</div><div id="max">b</div><div id="var">c</div>
-<div class="big"><span id="in-big">d</span><div class="loud"><span id="in-loud">e</span></div></div>
+<div class="big" id="big"><span id="in-big">d</span><div class="loud"><span id="in-loud">e</span></div></div>
 <div class="outer"><p class="nested" id="nested">f</p></div>
 <div class="scope" id="scoped"><span class="in" id="in-scope">g</span></div>
 <div id="risen">h</div>
@@ -31,6 +31,7 @@ const TRUTH: readonly (readonly [string, Parameters<SnapshotView['style']>[1], s
   ['inline-size', 'color', 'rgb(1, 2, 3)'],
   ['max', 'max-height', '30px'],
   ['in-big', 'font-size', '20px'],
+  ['big', 'font-size', '20px'],
   ['in-big', 'line-height', '24px'],
   ['in-loud', 'line-height', '40px'],
   ['nested', 'opacity', '0.5'],
@@ -53,8 +54,12 @@ beforeAll(async () => {
 });
 afterAll(() => temp.dispose());
 
-test('styles are recorded as the browser computes them, whichever way they are set', async () => {
-  const view = await keptLayout(temp.path, PAGE, '500x400');
+// What a frame's sheets do is not followed, nor then what the page's own do.
+test.each([
+  ['', PAGE],
+  [', beside a frame', `${PAGE}<iframe srcdoc="q"></iframe>`],
+])('styles are recorded as the browser computes them, whichever way they are set%s', async (_, page) => {
+  const view = await keptLayout(temp.path, page, '500x400');
   const nodes = Array.from({ length: view.count }, (_, i) => i);
   const at = (id: string) => nodes.find((i) => view.id(i) === id)!;
   const found = TRUTH.map(([id, property]) => [id, property, view.style(at(id), property)]);

@@ -51,7 +51,10 @@ export async function sweepSite() {
   let runs = 0;
   const swept = async (page: string, ...args: string[]): Promise<Manifest> => {
     const all = ['sweep', page, '--shots', 'none', '--json', '--out', `run-${++runs}`, ...args];
-    return manifestOf(await isoptic(all, { cwd: temp.path }));
+    const outcome = await isoptic(all, { cwd: temp.path });
+    // Nor what Node warns of.
+    expect(outcome.stderr).toBe('');
+    return manifestOf(outcome);
   };
   return { ...temp, swept };
 }
