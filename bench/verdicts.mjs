@@ -8,7 +8,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import pLimit from 'p-limit';
-import { parse } from 'yaml';
+import { parse, stringify } from 'yaml';
 import { startBrowser } from './lib/browser.mjs';
 import { SIZES } from './unseen/oracle.mjs';
 import { pagesFrom, serve } from './unseen/pages.mjs';
@@ -61,7 +61,7 @@ console.log(
 );
 for (const { hash, page, rule, severity, selector, message, seen } of open)
   console.log(
-    `- hash: ${hash}\n  page: ${page}\n  finding: ${severity} ${rule} ${selector}\n  # ${message} (${seen.map(({ profile }) => profile).join(', ')})`,
+    `${stringify([{ hash, page, finding: `${severity} ${rule} ${selector}` }], { lineWidth: 0 })}  # ${message} (${seen.map(({ profile }) => profile).join(', ')})`,
   );
 
 function hashOf(page, { rule, key }) {

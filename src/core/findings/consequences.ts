@@ -16,7 +16,7 @@ export interface Reported {
 /**
  * Of the sightings of one render, those that are not merely what another one leads to: content that has run out of its box
  * lies on what stands beside it, sticks out of the page and is cut off there, but it is one defect. An overflow comes before
- * what it leads to; of two overlaps or two losses of the same element, the graver one stays, or the first rule's. What stays weighs as much as
+ * what it leads to; of two overlaps or two losses of the same element, the first rule's stays. What stays weighs as much as
  * what it leads to.
  *
  * @param reported in the order of the rules
@@ -26,11 +26,7 @@ export function withoutConsequences(view: SnapshotView, reported: readonly Repor
   for (const entry of reported) {
     const at = kept.findIndex((earlier) => leadsTo(sceneOf(view), earlier, entry));
     if (at < 0) kept.push(entry);
-    else if (
-      isLostByIt(sceneOf(view), kept[at]!, entry) ||
-      hidesOthers(sceneOf(view), kept[at]!, entry) ||
-      saysWorse(kept[at]!, entry)
-    )
+    else if (isLostByIt(sceneOf(view), kept[at]!, entry) || hidesOthers(sceneOf(view), kept[at]!, entry))
       kept[at] = entry;
     else kept[at] = withWeightOf(kept[at]!, entry);
   }
@@ -66,27 +62,12 @@ function hidesOthers(scene: Scene, { rule, sighting }: Reported, later: Reported
   return later.sighting.node === node && isMostlyOut && hidden.some((one) => !scene.contains(node, one));
 }
 
-/** Of the same element, words that lie on words say more than the line that crosses them. */
-function saysWorse(earlier: Reported, later: Reported): boolean {
-  return (
-    earlier.sighting.node === later.sighting.node &&
-    earlier.rule.meta.family === later.rule.meta.family &&
-    isGraver(earlier, later)
-  );
-}
-
-function isGraver(earlier: Reported, later: Reported): boolean {
-  const [own, its] = [earlier, later].map(({ rule, sighting }) => severityOf(rule, sighting));
-  return own !== its && gravest([own!, its!]) === its;
-}
-
 /** What lies on something by an overflow is as bad as what lies there for another reason. */
-function withWeightOf(kept: Reported, later: Reported): Reported {
+function withWeightOf(kept: Reported, { rule, sighting }: Reported): Reported {
+  const [own, its] = [severityOf(kept.rule, kept.sighting), severityOf(rule, sighting)];
   const { sighting: stays } = kept;
-  const severity = severityOf(later.rule, later.sighting);
-  const isNoMore = stays.mild === true && severityOf(kept.rule, stays) === severity;
-  if (later.sighting.mild || !(isNoMore || isGraver(kept, later))) return kept;
-  return { ...kept, sighting: { ...stays, severity, mild: false } };
+  const isGraver = gravest([own, its]) === its && (own !== its || stays.mild === true);
+  return isGraver && !sighting.mild ? { ...kept, sighting: { ...stays, severity: its, mild: false } } : kept;
 }
 
 function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {

@@ -64,7 +64,16 @@ function driveTable(view: SnapshotView, escapes: EndEscapes, table: NodeIndex): 
     const [found] = drive(view, escapes, at);
     if (found !== undefined) return [found];
   }
-  return [table];
+  return isStretchedTable(view, table) ? [] : [table];
+}
+
+/** Whether a table takes a share of the room that something else has made, and more than any of its columns asks for. */
+function isStretchedTable(view: SnapshotView, table: NodeIndex): boolean {
+  if (!view.style(table, 'width').endsWith('%')) return false;
+  const scene = sceneOf(view);
+  for (let at = table + 1; at <= scene.lastOf(table); at++)
+    if (view.style(at, 'display') === 'table-cell' && !hasSlack(view, table, at)) return false;
+  return true;
 }
 
 /** Words that are cut off, shortened for instance, have not made their box as wide as they are. */

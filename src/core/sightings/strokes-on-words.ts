@@ -66,7 +66,7 @@ export function strokesOnWords(
       if (!common || isDecoration(scene, ink.node) || isSymbols(view, ink)) continue;
       if (told.some(({ cover, ink: under }) => cover.node === stroke.node && under.node === ink.node))
         continue;
-      const culprit = movedOf(scene, stroke, ink);
+      const culprit = lieOnIt(scene, stroke, ink) ? -1 : movedOf(scene, stroke, ink);
       if (culprit >= 0 && isSeen(scene, stroke, ink, common) && !strikes(view, stroke, ink, common))
         found.push({ culprit, stroke, ink, common });
     }
@@ -116,6 +116,14 @@ function bordersOf(view: SnapshotView, i: NodeIndex, { x, y, width, height }: Re
     (rect, side) =>
       isDrawn[side] && rect.width > 0 && rect.height > 0 && Math.min(rect.width, rect.height) <= MOST_THICK,
   );
+}
+
+/** Whether words that a line is drawn round lie on the same words: of these, text-overlap tells. */
+function lieOnIt(scene: Scene, stroke: Stroke, { shown }: Ink): boolean {
+  return scene.inksIn(shown!).some(({ kind, node, shown: other }) => {
+    const common = kind === 'text' && scene.contains(stroke.node, node) ? intersect(other!, shown!) : null;
+    return common !== null && common.width >= LEAST_ASIDE && common.height >= 0.5 * shown!.height;
+  });
 }
 
 /** Where a line goes through letters, along them or across them; null where it does not. */

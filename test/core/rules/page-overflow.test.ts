@@ -287,6 +287,39 @@ describe('page-overflow: who is at fault', () => {
     expect(found.selector).toBe('table.fares');
   });
 
+  test('a table that takes its share of room that something else has made is not at fault', () => {
+    const told = (inCell: number) =>
+      findings(page, [
+        {
+          tag: 'main',
+          box: [0, 0, 500, 140],
+          style: { float: 'left' },
+          children: [
+            {
+              tag: 'div',
+              class: 'log',
+              box: [0, 0, 500, 40],
+              lines: [{ box: [0, 0, 500, 20], unbreakable: true }],
+            },
+            {
+              tag: 'table',
+              class: 'fares',
+              box: [0, 60, 500, 80],
+              style: { display: 'table', width: '100%' },
+              children: [0, 250].map((x) => ({
+                tag: 'td',
+                box: [x, 60, 250, 40],
+                style: { display: 'table-cell' },
+                lines: [{ box: [x, 60, inCell, 20], unbreakable: true }],
+              })),
+            },
+          ],
+        },
+      ]).map((found) => found.selector);
+    expect(told(120)).toEqual(['div.log']);
+    expect(told(250)).toEqual(['div.log', 'table.fares']);
+  });
+
   test('two separate causes are two findings', () => {
     expect(
       findings(page, [
