@@ -6,7 +6,11 @@ function roomIn(style: Record<string, string>, width: number) {
   const box = (i: number): Node => ({ tag: 'div', box: [i * (width + 10), 0, width, 40] });
   const row: Node = { tag: 'div', id: 'row', box: [0, 0, 700, 40], style, children: [0, 1, 2].map(box) };
   const view = viewOf({ width: 800 }, [row]);
-  const found = rowsOf(view, 2, Int32Array.from({ length: view.count }, (_, i) => i));
+  const found = rowsOf(
+    view,
+    2,
+    Int32Array.from({ length: view.count }, (_, i) => i),
+  );
   expect(found.rows).toEqual([3]);
   return found.room;
 }
@@ -24,7 +28,10 @@ test.each([
   // No length at all, or more than one track.
   ['repeat(auto-fit, minmax(min-content, 1fr))', 0],
   ['80px repeat(auto-fit, minmax(200px, 1fr))', 0],
-])('columns that fill a grid as often as there is room (%s) leave what they don’t ask for', (columns, room) => {
-  const [left] = roomIn({ display: 'grid', 'grid-template-columns': columns }, 680 / 3);
-  expect(left).toBeCloseTo(room, 6);
-});
+])(
+  'columns that fill a grid as often as there is room (%s) leave what they don’t ask for',
+  (columns, room) => {
+    const [left] = roomIn({ display: 'grid', 'grid-template-columns': columns }, 680 / 3);
+    expect(left).toBeCloseTo(room, 6);
+  },
+);
