@@ -30,6 +30,7 @@ export interface StyleFacts {
 
 /** A ground that is not painted. */
 const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
+/** Read of what has text alone; the size of the font is not among them: room is measured in multiples of it, text in it or not. */
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT.filter((property) => property !== 'font-size'));
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;

@@ -102,11 +102,12 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
     const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
+    const past = later.sighting.by?.px ?? 0;
     const isMovedWith = (at: NodeIndex) =>
       about.every(
         (node) =>
           scene.contains(node, at) ||
-          (scene.contains(at, node) && beginsOffPage(scene.view, at)) ||
+          (scene.contains(at, node) && pastBeginning(scene.view, at) >= past - 1) ||
           movesOut(scene, at, node),
       );
     if (isBesidePage && atFault.some(isMovedWith)) return true;
@@ -160,11 +161,11 @@ function meetWithin({ by, homes = [] }: Sighting, { shows }: Sighting): boolean 
   return (shows?.lost ?? []).some((area) => homes.some((box) => liesWithin(area, box, 1)));
 }
 
-/** Whether an element reaches past the side at which the page begins. */
-function beginsOffPage(view: SnapshotView, i: NodeIndex): boolean {
+/** How far an element reaches past the side at which the page begins, CSS px. */
+function pastBeginning(view: SnapshotView, i: NodeIndex): number {
   const { direction, viewport } = view.snapshot;
   const box = view.box(i);
-  return direction === 'rtl' ? rightOf(box) > viewport.width : box.x < 0;
+  return direction === 'rtl' ? rightOf(box) - viewport.width : -box.x;
 }
 
 /** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */

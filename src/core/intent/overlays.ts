@@ -1,5 +1,6 @@
-import { area, intersect, union } from '../geometry/rect.js';
-import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { area, intersect, union, type Rect } from '../geometry/rect.js';
+import { perNode } from '../layout/memo.js';
+import { sceneOf, type Cover, type Scene } from '../layout/scene.js';
 import {
   FLAG_CONTROL,
   FLAG_FIELD,
@@ -39,13 +40,23 @@ export function fillsScreen(scene: Scene, i: NodeIndex, other: NodeIndex = -1): 
     hasWords ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_TEXT);
     hasControl ||= scene.painted[at] === 1 && scene.view.has(at, FLAG_CONTROL);
   }
-  const { shownWidth: width, shownHeight: height } = scene.view.snapshot.viewport;
-  const screen = { x: 0, y: 0, width, height };
-  const isUnder = (ink: Ink) => ink.rank > scene.order.box[root]! && !scene.contains(root, ink.node);
-  if (!hasControl && (hasWords || !scene.inksIn(screen).some(isUnder))) return false;
+  if (!hasControl && (hasWords || !isLainOn(scene.view, root))) return false;
+  const screen = firstScreen(scene.view);
   const common = intersect(scene.view.box(root), screen);
-  return common !== null && area(common) >= 0.85 * width * height;
+  return common !== null && area(common) >= 0.85 * area(screen);
 }
+
+function firstScreen({ snapshot }: SnapshotView): Rect {
+  const { shownWidth: width, shownHeight: height } = snapshot.viewport;
+  return { x: 0, y: 0, width, height };
+}
+
+/** By element: whether something that does not stand in it is painted over it on the first screen. */
+const isLainOn = perNode((view, root): boolean => {
+  const scene = sceneOf(view);
+  const rank = scene.order.box[root]!;
+  return scene.inksIn(firstScreen(view)).some((ink) => ink.rank > rank && !scene.contains(root, ink.node));
+});
 
 /** A count or a dot is at most so large, CSS px. */
 const MARK_HEIGHT = 26;

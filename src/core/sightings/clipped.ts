@@ -51,7 +51,7 @@ export function clippedSightings(render: RenderView, kind: ClippedKind): Sightin
     .map((group) => sighting(scene, render, group));
 }
 
-/** Of a line's ink, and of its px²: a part of a letter that is gone is seen. */
+/** Of a line's ink, CSS px²: a part of a letter that is gone is seen. */
 const LEAST_CUT_SHARE = 0.04;
 const LEAST_CUT = 10;
 /** Of a longer line, em, a corner takes a part of one end: half a letter of so much of it. */
