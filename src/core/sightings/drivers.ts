@@ -57,23 +57,23 @@ const MOST_OF_TABLE = 0.75;
 /** A table is at fault itself where its columns are too wide together, and not where one cell is by what stands in it. */
 function driveTable(view: SnapshotView, escapes: EndEscapes, table: NodeIndex): NodeIndex[] {
   const room = view.contentBox(Math.max(0, view.containingElement(table))).width;
-  const scene = sceneOf(view);
-  for (let at = table + 1; at <= scene.lastOf(table); at++) {
-    const isCell = view.style(at, 'display') === 'table-cell' && !hasOwnWidth(view, at);
-    if (!isCell || view.box(at).width < MOST_OF_TABLE * room) continue;
-    const [found] = drive(view, escapes, at);
+  const cells = cellsOf(view, table);
+  for (const cell of cells) {
+    if (hasOwnWidth(view, cell) || view.box(cell).width < MOST_OF_TABLE * room) continue;
+    const [found] = drive(view, escapes, cell);
     if (found !== undefined) return [found];
   }
-  return isStretchedTable(view, table) ? [] : [table];
+  // It takes its share of room that something else has made, and more than any of its columns asks for.
+  const isStretched =
+    view.style(table, 'width').endsWith('%') && cells.every((cell) => hasSlack(view, table, cell));
+  return isStretched ? [] : [table];
 }
 
-/** Whether a table takes a share of the room that something else has made, and more than any of its columns asks for. */
-function isStretchedTable(view: SnapshotView, table: NodeIndex): boolean {
-  if (!view.style(table, 'width').endsWith('%')) return false;
-  const scene = sceneOf(view);
-  for (let at = table + 1; at <= scene.lastOf(table); at++)
-    if (view.style(at, 'display') === 'table-cell' && !hasSlack(view, table, at)) return false;
-  return true;
+function cellsOf(view: SnapshotView, table: NodeIndex): NodeIndex[] {
+  const cells: NodeIndex[] = [];
+  const last = sceneOf(view).lastOf(table);
+  for (let at = table + 1; at <= last; at++) if (view.style(at, 'display') === 'table-cell') cells.push(at);
+  return cells;
 }
 
 /** Words that are cut off, shortened for instance, have not made their box as wide as they are. */
