@@ -1,4 +1,4 @@
-import { liesWithin, outOf, rightOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
+import { liesWithin, meets, outOf, rightOf, sizeAlong, union, type Rect } from '../geometry/rect.js';
 import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
@@ -148,8 +148,19 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
 function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex): boolean {
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
-  for (let up = node; up > home; up = view.parent(up)) if (isOutOfFlow(view, up)) return false;
-  return true;
+  let item = node;
+  for (let up = node; up > home; up = view.parent(up)) {
+    if (isOutOfFlow(view, up)) return false;
+    item = up;
+  }
+  return !beginsOn(view, at, item);
+}
+
+/** Whether a box begins on another one, as items of a grid do that are given the same columns: a box that is aside leaves it its place. */
+function beginsOn(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
+  const [box, its] = [view.box(i), view.box(other)];
+  const begin = view.snapshot.direction === 'rtl' ? rightOf(box) : box.x;
+  return begin > its.x + 2 && begin < rightOf(its) - 2 && meets(box, its, 2);
 }
 
 /**

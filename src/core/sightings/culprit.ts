@@ -4,7 +4,7 @@ import { displacementOf } from '../layout/displace.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
-import { isContents, isGrid, isInlineText } from '../layout/displays.js';
+import { isContents, isFlow, isGrid, isInlineText } from '../layout/displays.js';
 import { hasOwnWidth, heightFrom } from '../layout/own-size.js';
 import { FLAG_REPLACED } from '../layout/snapshot.js';
 
@@ -35,8 +35,24 @@ export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common:
     up,
     down,
     pullingSibling(scene, upper.node, lower.node),
+    widerThanColumn(scene, upper.node, lower.node),
+    widerThanColumn(scene, lower.node, upper.node),
   ];
   return candidates.find((node) => node >= 0) ?? itemOfGrid(scene, upper.node, lower.node);
+}
+
+/**
+ * Of two that stand in a flow of blocks and meet all the same, as in columns of text, the table, picture or box of a fixed width that the
+ * first one is in: that does not yield to its column. −1 where there is none.
+ */
+function widerThanColumn(scene: Scene, from: NodeIndex, other: NodeIndex): NodeIndex {
+  const { view } = scene;
+  const common = commonAncestor(scene, from, other);
+  if (common < 0 || !isFlow(view, common)) return -1;
+  const child = view.childrenOf(common).find((node) => scene.contains(node, from)) ?? -1;
+  const isRigid = (node: NodeIndex) =>
+    view.style(node, 'display') === 'table' || view.has(node, FLAG_REPLACED) || hasOwnWidth(view, node);
+  return child >= 0 && isRigid(child) ? child : -1;
 }
 
 /** Of two that are in items of one grid, the item of the first: these share a field. Else the first itself. */
