@@ -4,7 +4,8 @@ import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/branches.js';
 import { isOutOfFlow } from '../layout/displace.js';
-import { holdsItems } from '../layout/displays.js';
+import { holdsItems, isFlow, isOwnRow } from '../layout/displays.js';
+import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -77,8 +78,9 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (earlier.sighting.node === later.sighting.node && family === later.rule.meta.family) return true;
   const atFault = [earlier.sighting.node, ...earlier.sighting.related];
   const isOneFault = earlier.rule.meta.name !== 'page-overflow' && atFault.includes(later.sighting.node);
-  if (family === 'overflow' && !isOneFault && meetAtHome(scene, atFault, later.sighting)) return false;
-  if (meetWithin(earlier.sighting, later.sighting)) return false;
+  if (family === 'overflow' && !isOneFault && meetAtHome(scene, atFault, earlier.sighting, later.sighting))
+    return false;
+  if (meetWithin(earlier.sighting, later.sighting) || happensIn(scene, earlier, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
@@ -127,7 +129,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
  * Whether what sticks out is lain on where it belongs, in the box that holds it: that is no consequence of its sticking out at the other
  * end.
  */
-function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting): boolean {
+function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], { by }: Sighting, later: Sighting): boolean {
   const { view } = scene;
   const areas = later.shows?.lost ?? [];
   const takesPart = [...(later.affected ?? []), ...(later.partners ?? [])];
@@ -138,14 +140,20 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], later: Sighting
     own.every((at) => {
       const home = view.containingElement(at);
       // In a box of both, one may have pushed the other aside, but what is out of the flow.
-      if (takesPart.some((node) => isPushed(scene, at, node, home))) return false;
+      if (takesPart.some((node) => isPushed(scene, at, node, home, by?.axis))) return false;
       return areas.every((area) => liesWithin(area, view.box(home), 1));
     })
   );
 }
 
-/** Whether an element stands in the flow of a box, beside `at`, which does so too. */
-function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex): boolean {
+/** Whether an element stands in the flow of a box, and what is too large in it along an axis, `at`, can have taken room from it. */
+function isPushed(
+  scene: Scene,
+  at: NodeIndex,
+  node: NodeIndex,
+  home: NodeIndex,
+  axis: 'x' | 'y' | undefined,
+): boolean {
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
   let item = node;
@@ -153,6 +161,8 @@ function isPushed(scene: Scene, at: NodeIndex, node: NodeIndex, home: NodeIndex)
     if (isOutOfFlow(view, up)) return false;
     item = up;
   }
+  // Blocks one below the other take no width from each other.
+  if (axis === 'x' && isFlow(view, home) && isOwnRow(view, at) && isOwnRow(view, item)) return false;
   return !beginsOn(view, at, item);
 }
 
@@ -170,6 +180,18 @@ function beginsOn(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
 function meetWithin({ by, homes = [] }: Sighting, { shows }: Sighting): boolean {
   if (by?.axis !== 'y') return false;
   return (shows?.lost ?? []).some((area) => homes.some((box) => liesWithin(area, box, 1)));
+}
+
+/**
+ * Whether all that takes part stands in a box that is too wide for the page by its own width: that box is what lays it out, on whatever
+ * page.
+ */
+function happensIn(scene: Scene, { rule, sighting }: Reported, later: Sighting): boolean {
+  if (rule.meta.name !== 'page-overflow') return false;
+  const takesPart = [later.node, ...(later.affected ?? []), ...(later.partners ?? [])];
+  return [sighting.node, ...sighting.related].some(
+    (at) => hasOwnWidth(scene.view, at) && takesPart.every((node) => node !== at && scene.contains(at, node)),
+  );
 }
 
 /** How far an element reaches past the side at which the page begins, CSS px. */

@@ -24,3 +24,8 @@ export const isFlow = perStyle((view, i) => /^(block|flow-root|list-item)$/.test
 
 /** An inline-level box that is laid out as a block inside. */
 export const isInlineBlock = perStyle((view, i) => /^inline-/.test(view.style(i, 'display')));
+
+/** In a flow of blocks it has nothing beside it: no float, and nothing that stands in a line. */
+export const isOwnRow = perStyle(
+  (view, i) => view.style(i, 'float') === 'none' && !/^inline/.test(view.style(i, 'display')),
+);
