@@ -1,4 +1,4 @@
-import { isFixed } from './viewport-layer.js';
+import { fixedRoot, isFixed } from './viewport-layer.js';
 import { rightOf, union, type Rect } from '../geometry/rect.js';
 import { contentClipX, isFrame, isScrollingFrame, type ClipX } from './clip.js';
 import { mainScrollerOf, scrollsSideways } from './main-scroller.js';
@@ -38,7 +38,7 @@ export class EndEscapes {
     this.past = new Float64Array(view.count);
     const isStill = (i: NodeIndex) =>
       holder < 0 || !isFrame(view, holder)
-        ? isFixed(view, i)
+        ? isFixed(view, i) && (holder < 0 || fixedRoot(view, i) !== fixedRoot(view, holder))
         : view.style(i, 'position') === 'fixed' && view.containingElement(i) === holder;
     for (const i of this.nodes()) {
       if (!view.isRendered(i) || isStill(i)) continue;

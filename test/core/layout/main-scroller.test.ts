@@ -1,5 +1,6 @@
 import { mainScrollerOf } from '../../../src/core/layout/main-scroller.js';
 import { pageOverflow } from '../../../src/core/rules/overflow/page-overflow.js';
+import { unreachable } from '../../../src/core/rules/clipped/unreachable.js';
 import { line, renderOf, seenBy } from '../../support/render.js';
 import type { Node, PageOptions } from '../../support/snapshot.js';
 
@@ -49,6 +50,27 @@ test('what is too wide for it has all of it move sideways', () => {
   expect(pageOverflow.check(renderOf(APP, [app]))[0]!.message).toBe(
     'Sticks out 80 px past the right edge of main#main, 400 px wide, in which the page scrolls, and it scrolls sideways.',
   );
+});
+
+test('so it does where all of the application is fixed to the screen', () => {
+  const fixed = { position: 'fixed' };
+  const app = main({ across: 480, style: fixed, inner: [words, wide(480)] });
+  expect(seenBy(pageOverflow, APP, [app])).toEqual(['#wide x 80']);
+  const aside = main({ across: 480, style: fixed, inner: [words, { ...wide(480), style: fixed }] });
+  expect(seenBy(pageOverflow, APP, [aside])).toEqual([]);
+});
+
+test('what a transform moves above its beginning left a hole, and is lost', () => {
+  const link: Node = {
+    tag: 'a',
+    id: 'link',
+    box: [20, -100, 200, 30],
+    style: { transform: 'matrix(1, 0, 0, 1, 0, -400)' },
+    lines: [line(20, -96, 160, 'Book a crossing')],
+  };
+  expect(seenBy(unreachable, APP, [main({ inner: [words, link] })])).toEqual(['#link y 92']);
+  const waiting = { ...link, style: { ...link.style, position: 'absolute' } };
+  expect(seenBy(unreachable, APP, [main({ inner: [words, waiting] })])).toEqual([]);
 });
 
 test('with less in it than it is high it moves as well', () => {

@@ -8,6 +8,7 @@ import { isIndentedAway } from '../../intent/off-stage.js';
 import { hasControl } from '../../layout/controls-within.js';
 import { displacementOf, isMoved } from '../../layout/displace.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
+import { mainScrollerOf } from '../../layout/main-scroller.js';
 import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
 import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_CONTROL, FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
@@ -35,7 +36,8 @@ interface Stranding {
   readonly culprit: NodeIndex;
   readonly side: Side;
   readonly px: number;
-  readonly of: 'page' | 'screen' | 'scroller';
+  /** `main`: the scroll container in which an application scrolls as a page. */
+  readonly of: 'page' | 'screen' | 'scroller' | 'main';
 }
 
 /** Content lies where no scrolling reaches it. How it measures and what it leaves alone: docs/rules/unreachable.md. */
@@ -156,7 +158,8 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
     const side = isFar[axis] ? end : start;
     if (scrollsAlong(view, holder, axis)) over[side] = out[side];
   }
-  return worst(view, ink, over, 'scroller', (side) => escapesFrom(scene, ink, side, holder));
+  const of = holder === mainScrollerOf(view) ? 'main' : 'scroller';
+  return worst(view, ink, over, of, (side) => escapesFrom(scene, ink, side, holder));
 }
 
 function worst(
@@ -197,6 +200,7 @@ function lockedBy({ view }: Scene): NodeIndex {
 /** Put out of sight until it is wanted: drawers, skip links, words for assistive technology. */
 function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding): boolean {
   const { view } = scene;
+  const isOfPage = of === 'page' || of === 'main';
   if (past >= sizeAlong(ink.full, axisOf(side)) && isIndentedAway(scene, ink.node)) return true;
   for (let at = ink.node; at > 0; at = view.parent(at)) {
     const displacement = displacementOf(view, at);
@@ -206,7 +210,7 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
       if (isPutAside(view, at, side)) return true;
       continue;
     }
-    if (of === 'page' && displacement === 'absolute' && hangsBesideText(scene, at, side)) continue;
+    if (isOfPage && displacement === 'absolute' && hangsBesideText(scene, at, side)) continue;
     // A link that skips to the content waits as a whole; the links of an open menu are in sight for the most part.
     const isSkip = view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK);
     if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
@@ -215,14 +219,14 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
     // A button of something that is on the screen was not left with its edge in sight, as a drawer with its handle is.
     const isOfShown = of === 'screen' && at !== fixedRoot(view, at) && view.has(at, FLAG_CONTROL);
     // What comes down from above stays on the screen, or is taken out of the flow: else a hole is left where it stood.
-    if (side === 'top' && of === 'page' && displacement === 'transform' && leavesHole(view, at)) continue;
+    if (side === 'top' && isOfPage && displacement === 'transform' && leavesHole(view, at)) continue;
     if (isSentAway && outsideShare(scene, box, side) >= (isOfShown ? 1 : 0.85)) return true;
     // With its edge in sight waits a drawer, and no part of a bar that is on the screen.
     const isDrawer = of === 'scroller' || (of === 'screen' && at === fixedRoot(view, at));
     const isPut = isMoved(view, at) || hasHandle(view, at);
     if (isPut && isDrawer && outsideShare(scene, box, side) >= 0.5) return true;
   }
-  return of === 'page' && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
+  return isOfPage && side === 'top' && view.has(culprit, FLAG_PAGE_LINK);
 }
 
 /** A side bar whose margin is as wide as itself, or a banner above the page, takes no room, and comes in when that goes. */
@@ -270,6 +274,13 @@ function outsideShare(scene: Scene, box: Rect, side: Side): number {
   return Math.min(1, outsidePx(scene, box, side) / Math.max(1, sizeAlong(box, axisOf(side))));
 }
 
+const BEFORE_SCROLLER = {
+  left: 'before the start of its scroll container',
+  right: 'before the start of its scroll container',
+  top: 'above its scroll container',
+  bottom: '',
+} as const;
+
 const BEYOND = {
   page: {
     left: 'left of the page',
@@ -283,12 +294,8 @@ const BEYOND = {
     top: 'above the screen',
     bottom: 'below the screen',
   },
-  scroller: {
-    left: 'before the start of its scroll container',
-    right: 'before the start of its scroll container',
-    top: 'above its scroll container',
-    bottom: '',
-  },
+  scroller: BEFORE_SCROLLER,
+  main: BEFORE_SCROLLER,
 } as const;
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Stranding>): Sighting {
