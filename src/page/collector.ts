@@ -27,6 +27,7 @@ import { knownStyles } from './style-memory.js';
 import { StyleReader } from './style-reader.js';
 import { NO_SIDES, textLines } from './text-lines.js';
 import { Walk, type Entry, type Inherited } from './walk.js';
+import { computedStyleOf } from './zoomed-style.js';
 
 const MAX_LINES = 400_000;
 /** Each is asked about by a call of its own. */
@@ -105,7 +106,7 @@ export class Collector {
         nth,
         flags: solid ? flags | FLAG_RENDERED | FLAG_SOLID : flags,
         element,
-        style: solid && getComputedStyle(element),
+        style: solid && computedStyleOf(element),
         rect: solid ?? groupBox(element, tag),
         hasText: true,
       });
@@ -116,7 +117,7 @@ export class Collector {
   /** A `text` element of a drawing with its words; null where they can't be judged. */
   private addDrawnText(element: Element, inherited: Inherited, nth: number, flags: number): number | null {
     if (!(element instanceof SVGTextElement)) return null;
-    const style = getComputedStyle(element);
+    const style = computedStyleOf(element);
     const found = drawnLines(element, style, this.range);
     if (found.length === 0) return null;
     const node = this.addRow(element, inherited, {
@@ -154,8 +155,7 @@ export class Collector {
   private addElement({ element, inherited, nth }: Entry, tag: string): void {
     const { nodes, reader } = this;
     const { columns } = nodes;
-    const view = element.ownerDocument.defaultView ?? window;
-    const style = view.getComputedStyle(element);
+    const style = computedStyleOf(element);
     const hasNoBox = reader.display(style, element) === 'contents';
     const rendered = hasNoBox || element.checkVisibility();
     const rect = rendered && !hasNoBox ? element.getBoundingClientRect() : null;

@@ -14,6 +14,7 @@ import { ListMarkers } from './list-markers.js';
 import type { NodeColumns } from './node-columns.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import type { Inherited } from './walk.js';
+import { computedStyleOf } from './zoomed-style.js';
 
 /** The rows of what style sheets put before and after elements, and of the numbers and bullets of lists. */
 export class GeneratedRows {
@@ -30,7 +31,7 @@ export class GeneratedRows {
   ) {}
 
   addPseudo(element: Element, which: '::before' | '::after', of: Inherited): void {
-    const style = getComputedStyle(element, which);
+    const style = computedStyleOf(element, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const holder = style.position === 'fixed' ? of.fixed : of.positioned;
     const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
@@ -53,7 +54,7 @@ export class GeneratedRows {
   addMarker(item: Element, style: CSSStyleDeclaration, rect: Box, of: Inherited): void {
     const marker = this.markers.of(item, style, rect, this.range);
     if (!marker) return;
-    const own = getComputedStyle(item, '::marker');
+    const own = computedStyleOf(item, '::marker');
     // Of what a style sheet puts there instead, nobody knows the box.
     if (own.content !== 'normal') return;
     const { box, text } = marker;

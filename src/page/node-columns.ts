@@ -1,3 +1,4 @@
+import { zoomOf } from './zoomed-style.js';
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_REPLACED,
@@ -127,7 +128,8 @@ export class NodeColumns {
     const mayScroll = element !== null && rect !== null && SCROLLS.test(overflow);
     if (mayScroll) {
       const { clientWidth, clientHeight, scrollWidth, scrollHeight } = element;
-      push(columns.scroll, clientWidth, clientHeight, scrollWidth, scrollHeight);
+      const zoom = zoomOf(element);
+      push(columns.scroll, zoom * clientWidth, zoom * clientHeight, zoom * scrollWidth, zoom * scrollHeight);
     } else {
       columns.scroll.push(0, 0, 0, 0);
     }
@@ -139,7 +141,7 @@ export class NodeColumns {
   private addScrolled(node: number, element: Element): void {
     const { scrollLeft, scrollTop } = element;
     if ((scrollLeft !== 0 || scrollTop !== 0) && element !== document.scrollingElement)
-      this.scrolled.push(node, px(scrollLeft), px(scrollTop));
+      this.scrolled.push(node, px(scrollLeft * zoomOf(element)), px(scrollTop * zoomOf(element)));
   }
 }
 

@@ -1,3 +1,4 @@
+import { computedStyleOf } from './zoomed-style.js';
 import { lastChildOf } from './own-accessors.js';
 /** A rectangle in the coordinates of the viewport. */
 export interface Box {
@@ -62,11 +63,11 @@ function endOfContent(element: Element): { bottom: number; margin: number } | nu
       const last = rects[rects.length - 1];
       if (!last) continue;
       // A line ends half its leading below the letters.
-      const lineHeight = Number.parseFloat(getComputedStyle(element).lineHeight) || last.height;
+      const lineHeight = Number.parseFloat(computedStyleOf(element).lineHeight) || last.height;
       return { bottom: last.bottom + (lineHeight - last.height) / 2, margin: 0 };
     }
     if (node.nodeType !== 1) continue;
-    const style = getComputedStyle(node as Element);
+    const style = computedStyleOf(node as Element);
     if (style.display === 'none' || /absolute|fixed/.test(style.position) || style.float !== 'none') continue;
     const { bottom } = (node as Element).getBoundingClientRect();
     return { bottom, margin: Number.parseFloat(style.marginBottom) || 0 };
