@@ -74,13 +74,14 @@ export class ListMarkers {
     const bullet = BULLETS[style.listStyleType];
     if (bullet !== undefined) return bulletBeside(bullet, item, style, rect, range);
     const words = STYLES[style.listStyleType];
-    if (!words || value === null || style.direction === 'rtl' || value < 1 || value > MOST_COUNTED)
-      return null;
+    if (!words || value === null || value < 1 || value > MOST_COUNTED) return null;
     const line = firstLine(item, range);
     const text = `${words(value)}.`;
     const [width, space] = [textWidth(text, style.font), textWidth(' ', style.font)];
     if (!line || width === null || space === null) return null;
-    const x = rect.x + pushedIn(item, style, rect, line, range) - space - width;
+    const pushed = pushedIn(item, style, rect, line, range);
+    const x =
+      style.direction === 'rtl' ? rect.x + rect.width - pushed + space : rect.x + pushed - space - width;
     return { text, box: { x, y: line.y, width, height: line.height } };
   }
 

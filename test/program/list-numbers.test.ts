@@ -18,7 +18,7 @@ const LISTS: readonly (readonly [name: string, list: string, first: string | nul
   ['bullets, which nobody misses there', '<ul style="padding: 0"><li>Choose a boat</li></ul>', null],
 ];
 
-/** A list with bullets in a panel of 200 px, and whether one of them is told. */
+/** A list in a panel of 200 px, with bullets or numbers, and whether one of them is told. */
 const BULLETS: readonly (readonly [name: string, list: string, rule: string | null])[] = [
   ['bullets out of their panel', '<div class="panel"><ul><li>Choose a boat</li></ul></div>', 'box-overflow'],
   ['in it', '<div class="panel"><ul style="padding-left: 40px"><li>Choose a boat</li></ul></div>', null],
@@ -26,6 +26,16 @@ const BULLETS: readonly (readonly [name: string, list: string, rule: string | nu
     'from right to left',
     '<div class="panel" dir="rtl"><ul><li>Choose a boat</li></ul></div>',
     'box-overflow',
+  ],
+  [
+    'numbers from right to left',
+    '<div class="panel" dir="rtl"><ol><li>Choose a boat</li></ol></div>',
+    'box-overflow',
+  ],
+  [
+    'numbers from right to left with room',
+    '<div class="panel" dir="rtl"><ol style="padding-right: 40px"><li>Choose a boat</li></ol></div>',
+    null,
   ],
   ['inside', '<div class="panel"><ul style="list-style-position: inside"><li>Boat</li></ul></div>', null],
   [
