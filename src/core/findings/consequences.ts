@@ -3,8 +3,8 @@ import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/branches.js';
-import { isOutOfFlow } from '../layout/displace.js';
-import { holdsItems, isFlow, isOwnRow } from '../layout/displays.js';
+import { displacementOf, isOutOfFlow } from '../layout/displace.js';
+import { holdsItems, isFlow, isGrid, isOwnRow } from '../layout/displays.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -157,16 +157,19 @@ function isPushed(
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
   let item = node;
+  let isMoved = displacementOf(view, at) !== null;
   for (let up = node; up > home; up = view.parent(up)) {
     if (isOutOfFlow(view, up)) return false;
+    isMoved ||= displacementOf(view, up) !== null;
     item = up;
   }
-  // Blocks one below the other take no width from each other.
-  if (axis === 'x' && isFlow(view, home) && isOwnRow(view, at) && isOwnRow(view, item)) return false;
-  return !beginsOn(view, at, item);
+  // Blocks one below the other take no width from each other, and meet in columns of text alone if none was moved.
+  if (isMoved && axis === 'x' && isFlow(view, home) && isOwnRow(view, at) && isOwnRow(view, item))
+    return false;
+  return !isGrid(view, home) || !beginsOn(view, at, item);
 }
 
-/** Whether a box begins on another one, as items of a grid do that are given the same columns: a box that is aside leaves it its place. */
+/** Whether an item of a grid begins on another one, as those do that were given the same columns: one that is aside leaves it its place. */
 function beginsOn(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
   const [box, its] = [view.box(i), view.box(other)];
   const begin = view.snapshot.direction === 'rtl' ? rightOf(box) : box.x;
