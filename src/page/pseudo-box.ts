@@ -1,5 +1,5 @@
-import { computedStyleOf } from './zoomed-style.js';
 import { lastChildOf } from './own-accessors.js';
+import { computedStyleOf } from './zoomed-style.js';
 /** A rectangle in the coordinates of the viewport. */
 export interface Box {
   readonly x: number;

@@ -1,10 +1,4 @@
-/**
- * By how much CSS px of an element's own computed lengths and scroll sizes are larger on the page (CSS Viewport 1, section 4, the `zoom`
- * property): rectangles are told in px of the page, those are not.
- */
-export function zoomOf(element: Element): number {
-  return element.currentCSSZoom ?? 1;
-}
+import { zoomOf } from './own-accessors.js';
 
 /** The computed style of an element or of what is generated in it, with lengths in px of the page. */
 export function computedStyleOf(element: Element, pseudo?: string): CSSStyleDeclaration {
