@@ -9,6 +9,7 @@ import { checkSite } from './lib/check-site.mjs';
 import { isSampled } from './lib/sampled.mjs';
 import { CORRECT, FAULTS } from './lib/pieces.mjs';
 import { documentOf, NO_FAULT, NOT_CORRECT, SURROUNDINGS } from './lib/surroundings.mjs';
+import { isOfLayout } from './lib/layout-families.mjs';
 
 const { values } = parseArgs({
   options: {
@@ -40,8 +41,7 @@ try {
   if (run.summary.failed > 0) throw new Error(`${run.summary.failed} pages could not be rendered`);
   const told = new Map(run.pages.map(({ id, source }) => [id, { source, findings: [] }]));
   for (const finding of run.findings)
-    if (['overflow', 'overlap', 'clipped'].includes(finding.family) && finding.severity !== 'notice')
-      told.get(finding.page).findings.push(finding);
+    if (isOfLayout(finding) && finding.severity !== 'notice') told.get(finding.page).findings.push(finding);
   const wrong = [...told.values()].flatMap(({ source, findings }) => {
     const { kind, where, what } = pages.get(source);
     if (kind === 'fault') return findings.length > 0 ? [] : [`MISSED ${what} in ${where}`];

@@ -6,6 +6,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import pLimit from 'p-limit';
 import { dirname, resolve } from 'node:path';
+import { isOfLayout } from './lib/layout-families.mjs';
 import { ANY_PROPERTY } from './unseen/any-property.mjs';
 import { declarations, mistaken } from './unseen/declarations.mjs';
 import { describe, installPaths } from './unseen/describe.mjs';
@@ -171,7 +172,7 @@ async function tried(plant) {
   const all = await findingsOn(product, site.urlOf(plant.number));
   // What is missing, soft or small is not what is planted here.
   const fresh = all
-    .filter(({ family }) => ['overflow', 'overlap', 'clipped'].includes(family))
+    .filter(isOfLayout)
     .map((finding) => ({
       ...finding,
       seen: finding.seen.filter(({ profile, by }) => {

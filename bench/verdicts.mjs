@@ -9,6 +9,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import pLimit from 'p-limit';
 import { parse, stringify } from 'yaml';
+import { isOfLayout } from './lib/layout-families.mjs';
 import { startBrowser } from './lib/browser.mjs';
 import { SIZES } from './unseen/oracle.mjs';
 import { pagesFrom, serve } from './unseen/pages.mjs';
@@ -38,7 +39,7 @@ const found = (
         const url = site.urlOf(i + 1);
         const findings = await findingsOn(product, url);
         return findings
-          .filter(({ family }) => ['overflow', 'overlap', 'clipped'].includes(family))
+          .filter(isOfLayout)
           .map((finding) => ({ ...finding, page: page.name, url, hash: hashOf(page.name, finding) }));
       }),
     ),

@@ -9,6 +9,7 @@ import { parseArgs } from 'node:util';
 import { pageOf } from './lib/bench-page.mjs';
 import { casesOf } from './lib/cases.mjs';
 import { checkSite } from './lib/check-site.mjs';
+import { isOfLayout } from './lib/layout-families.mjs';
 import { isSampled } from './lib/sampled.mjs';
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -62,18 +63,19 @@ async function toldOf(pages, sizes) {
     await copyFile(join(here, 'pages/harbour.svg'), join(folder, 'site/harbour.svg'));
     for (const [file, html] of pages) await writeFile(join(folder, 'site', file), html);
     const { pages: listed, findings, profiles } = checkSite(folder, sizes);
-    const told = new Map(listed.map(({ id, source }) => [id, { source, all: new Set() }]));
+    const sources = new Map(listed.map(({ id, source }) => [id, source]));
+    const told = new Map(listed.map(({ source }) => [source, new Set()]));
     const places = new Map(profiles.map(({ name }, at) => [name, at]));
-    for (const { page, rule, selector, severity, family, seen } of findings) {
-      if (severity === 'notice' || !['overflow', 'overlap', 'clipped'].includes(family)) continue;
+    for (const { page, rule, selector, severity, seen } of findings.filter(isOfLayout)) {
+      if (severity === 'notice') continue;
       const name = selector
         .split(/[ >]+/)
         .at(-1)
         .replace(/:nth-of-type\(\d+\)/g, '');
       for (const { profile } of seen)
-        told.get(page).all.add(`${rule} ${name} on ${SIZES[places.get(profile)]}`);
+        told.get(sources.get(page)).add(`${rule} ${name} on ${SIZES[places.get(profile)]}`);
     }
-    return new Map([...told.values()].map(({ source, all }) => [source, all]));
+    return told;
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -1,4 +1,4 @@
-import { zoomOf } from './own-accessors.js';
+import { zoomOf } from './zoomed-style.js';
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_REPLACED,

@@ -7,12 +7,6 @@ export const childNodesOf = accessor(Node.prototype, 'childNodes');
 export const lastChildOf = accessor(Node.prototype, 'lastChild');
 export const parentElementOf = accessor(Node.prototype, 'parentElement');
 export const idOf = accessor(Element.prototype, 'id');
-/**
- * By how much an element's own computed lengths and scroll sizes are larger on the page (CSS Viewport 1, the `zoom` property): rectangles are
- * told in px of the page, those are not. Chromium tells it from 128 on.
- */
-export const zoomOf: (of: Element) => number =
-  'currentCSSZoom' in Element.prototype ? accessor(Element.prototype, 'currentCSSZoom') : () => 1;
 const htmlStyleOf = accessor(HTMLElement.prototype, 'style');
 
 /** The style attribute of an element of HTML, SVG or another language that has one. */

@@ -36,9 +36,10 @@ export class EndEscapes {
     // What stands in it is not cut off at its edge: it can be scrolled to.
     if (holder >= 0) this.clips.set(holder, { left: -Infinity, right: Infinity, scrolled: false });
     this.past = new Float64Array(view.count);
+    const heldBy = holder < 0 ? -1 : fixedRoot(view, holder);
     const isStill = (i: NodeIndex) =>
       holder < 0 || !isFrame(view, holder)
-        ? isFixed(view, i) && (holder < 0 || fixedRoot(view, i) !== fixedRoot(view, holder))
+        ? isFixed(view, i) && fixedRoot(view, i) !== heldBy
         : view.style(i, 'position') === 'fixed' && view.containingElement(i) === holder;
     for (const i of this.nodes()) {
       if (!view.isRendered(i) || isStill(i)) continue;

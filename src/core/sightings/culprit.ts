@@ -1,5 +1,5 @@
 import { blockAround } from '../layout/ancestors.js';
-import { commonAncestor, displacedRoot } from '../layout/branches.js';
+import { branches, commonAncestor, displacedRoot } from '../layout/branches.js';
 import { displacementOf } from '../layout/displace.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
 import type { Ink, Scene } from '../layout/scene.js';
@@ -36,23 +36,21 @@ export function overlapCulprit(scene: Scene, upper: Party, lower: Party, common:
     down,
     pullingSibling(scene, upper.node, lower.node),
     widerThanColumn(scene, upper.node, lower.node),
-    widerThanColumn(scene, lower.node, upper.node),
   ];
   return candidates.find((node) => node >= 0) ?? itemOfGrid(scene, upper.node, lower.node);
 }
 
 /**
- * Of two that stand in a flow of blocks and meet all the same, as in columns of text, the table, picture or box of a fixed width that the
- * first one is in: that does not yield to its column. −1 where there is none.
+ * Of two that stand in a flow of blocks and meet all the same, as in columns of text, the table, picture or box of a fixed width that one
+ * is in, rather the first: that does not yield to its column. −1 where there is none.
  */
 function widerThanColumn(scene: Scene, from: NodeIndex, other: NodeIndex): NodeIndex {
   const { view } = scene;
-  const common = commonAncestor(scene, from, other);
-  if (common < 0 || !isFlow(view, common)) return -1;
-  const child = view.childrenOf(common).find((node) => scene.contains(node, from)) ?? -1;
+  const parts = branches(scene, from, other);
+  if (!parts || parts[0] < 0 || !isFlow(view, view.parent(parts[0]))) return -1;
   const isRigid = (node: NodeIndex) =>
     view.style(node, 'display') === 'table' || view.has(node, FLAG_REPLACED) || hasOwnWidth(view, node);
-  return child >= 0 && isRigid(child) ? child : -1;
+  return parts.find(isRigid) ?? -1;
 }
 
 /** Of two that are in items of one grid, the item of the first: these share a field. Else the first itself. */

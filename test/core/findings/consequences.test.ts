@@ -80,9 +80,9 @@ test('what is out of the flow and sticks out of the page lies on what stands in 
   const notes = (position: string): Node => ({
     tag: 'main',
     box: [0, 0, 1200, 300],
-    style: { position: 'relative', display: 'flex' },
+    style: { position: 'relative' },
     children: [
-      { tag: 'p', box: [900, 20, 60, 20], lines: [line(900, 22, 180, 'Sailings on Sunday')] },
+      { tag: 'p', box: [900, 20, 200, 20], lines: [line(900, 22, 180, 'Sailings on Sunday')] },
       {
         tag: 'div',
         class: 'aside',
@@ -105,7 +105,7 @@ test('words that run out of their row lie on what stands in the row by itself: t
       tag: 'div',
       class: 'row',
       box: [20, 20, 200, 24],
-      style: { ...CARD, display: 'flex' },
+      style: CARD,
       children: [
         { tag: 'span', class: 'name', box: [20, 22, 230, 20], lines: [line(20, 22, 230, 'Long name')] },
         {
