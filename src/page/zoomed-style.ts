@@ -1,14 +1,13 @@
 /** Looked up when it is first asked for: a row's columns are made without a page, too. */
-let ownZoom: ((this: Element) => number) | undefined;
+let property: PropertyDescriptor | undefined;
 
 /**
  * By how much an element's own computed lengths and scroll sizes are larger on the page (CSS Viewport 1, the `zoom` property): rectangles are
  * told in px of the page, those are not. Chromium tells it from 128 on. As of other properties, a form's field can't stand in for it.
  */
 export function zoomOf(element: Element): number {
-  const read = Object.getOwnPropertyDescriptor;
-  ownZoom ??= (read(Element.prototype, 'currentCSSZoom')?.get as typeof ownZoom) ?? (() => 1);
-  return ownZoom.call(element);
+  property ??= Object.getOwnPropertyDescriptor(Element.prototype, 'currentCSSZoom');
+  return property ? (property.get!.call(element) as number) : 1;
 }
 
 /** The computed style of an element or of what is generated in it, with lengths in px of the page. */
