@@ -31,9 +31,9 @@ const program = await build({
   jsxImportSource: 'preact',
   // What is installed beside the package: native code, the browser, fonts. Zod is, too, for the types of the library.
   external: Object.keys(dependencies).filter((name) => name !== 'zod'),
-  // The driver's ways to download browsers and to speak another protocol: never called, two thirds of its code.
+  // The driver's ways to download browsers, to speak another protocol and to speak over a socket: never called, two thirds of its code.
   plugins: [
-    withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|chromium-bidi\/.*)$/),
+    withoutModules(/^(proxy-agent|extract-zip|unbzip2-stream|tar-fs|ws|chromium-bidi\/.*)$/),
     silentDriver(),
     byRequire('sharp'),
   ],

@@ -68,8 +68,10 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
   const redact: Redact = (value) => secrets.redact(value);
   const log: EngineLog = (message, facts) => tools.log(message, facts && redact(facts));
   const pool = poolFor({ engine, browser, fonts, log });
-  // Browsers take their time to start; the pages are looked for meanwhile, and what judges and tells of them is loaded.
-  pool.warmUp(request.sweep ? [request.sweep.device] : request.devices);
+  // Browsers take their time to start; the pages are looked for meanwhile, and what judges and tells of them is loaded, not before.
+  await pool.warmUp(request.sweep ? [request.sweep.device] : request.devices);
+  const judging = import('../run/check.js');
+  judging.catch(() => undefined);
   let close = () => Promise.resolve();
   let folder: RunFolder | undefined;
   try {
@@ -82,10 +84,7 @@ export async function runCheck(request: CheckRequest, tools: RequestTools): Prom
     const shared = { engine, browser, folder, signal: tools.signal, log, redact };
     const access = await accessFor(request, shared);
     const plan: CheckPlan = { ...request, pages: site.pages, access };
-    const [{ check }, reports] = await Promise.all([
-      import('../run/check.js'),
-      import('../report/html/write.js'),
-    ]);
+    const [{ check }, reports] = await Promise.all([judging, import('../report/html/write.js')]);
     const found = await check(plan, { ...shared, fonts, onEvent: tools.onEvent }, pool);
     const manifest = redact(request.against ? heldAgainst(found, request.against) : found);
     await writeEnd(folder, manifest, reports.htmlReport);

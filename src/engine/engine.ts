@@ -28,6 +28,8 @@ export interface LaunchOptions {
    * another. Else as a screen shows them.
    */
   readonly frames?: 'screen' | 'free';
+  /** Called when the browser has been asked to start: while it does, there is time to load what is needed next. */
+  readonly onAsked?: () => void;
   readonly log: EngineLog;
 }
 

@@ -44,6 +44,8 @@ export function browserKindFor(
 interface Running {
   readonly kind: string;
   readonly session: Promise<BrowserSession>;
+  /** Resolves when it was asked to start, or could not be. */
+  readonly asked: Promise<void>;
   /** Renders under way in it. */
   busy: number;
 }
@@ -69,12 +71,30 @@ export class BrowserPool {
     return browserKindFor(device, this.options.fonts);
   }
 
-  /** Starts the browsers that devices need first, so that they start while other things are made ready. */
-  warmUp(devices: readonly Device[]): void {
-    const kinds = new Map(devices.map((device) => [nameOf(this.kindFor({ device })), { device }]));
-    const first = [...kinds.values()].slice(0, this.options.browsers);
-    while (first.length > 0 && this.running.length < this.options.browsers) {
-      for (const job of first) if (this.running.length < this.options.browsers) this.start(this.kindFor(job));
+  /**
+   * Starts the browsers that devices need first, so that they start while other things are made ready, then those that they need
+   * later: a render is not to wait for its browser.
+   * @returns when the first ones were asked to start
+   */
+  async warmUp(devices: readonly Device[]): Promise<void> {
+    const { browsers } = this.options;
+    const kinds = new Map(
+      devices.map((device) => [nameOf(this.kindFor({ device })), this.kindFor({ device })]),
+    );
+    const first = [...kinds.values()].slice(0, browsers);
+    while (first.length > 0 && this.running.length < browsers) {
+      for (const kind of first) if (this.running.length < browsers) this.start(kind);
+    }
+    void this.startLater([...kinds.values()].slice(browsers));
+    await Promise.all(this.running.map(({ asked }) => asked));
+  }
+
+  /** Starts browsers of more kinds, each after the one before it is there. */
+  private async startLater(kinds: readonly BrowserKind[]): Promise<void> {
+    for (const kind of kinds) {
+      await this.running.at(-1)?.session.catch(() => undefined);
+      if (this.closing) return;
+      if (!this.running.some((each) => each.kind === nameOf(kind))) this.start(kind);
     }
   }
 
@@ -117,17 +137,19 @@ export class BrowserPool {
 
   private start(kind: BrowserKind): Running {
     const { executable, log } = this.options;
-    const launch = () => this.engine.launch({ executable, ...kind, log });
+    let onAsked!: () => void;
+    const asked = new Promise<void>((resolve) => (onAsked = resolve));
+    const launch = () => this.engine.launch({ executable, ...kind, onAsked, log });
     const session = launch().catch(async (error: unknown) => {
       if (this.closing || !(error instanceof IsopticError) || error.code !== 'browser-start') throw error;
       log('the browser did not start; once more', { error: error.message });
       await setTimeout(AGAIN_MS);
       return launch();
     });
-    const started: Running = { kind: nameOf(kind), session, busy: 0 };
+    const started: Running = { kind: nameOf(kind), session, asked, busy: 0 };
     this.running.push(started);
     // One that did not start is none; who waits for it is told.
-    session.catch(() => this.remove(started));
+    session.catch(() => this.remove(started)).finally(onAsked);
     return started;
   }
 

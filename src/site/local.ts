@@ -1,7 +1,7 @@
 import { readdir, stat } from 'node:fs/promises';
 import { basename, dirname, join, relative, resolve, sep } from 'node:path';
 import { IsopticError, messageOf } from '../core/errors.js';
-import { isWithin, rootOf } from './root-of.js';
+import { isWithin } from './is-within.js';
 
 export interface LocalSite {
   readonly origin: string;
@@ -91,6 +91,7 @@ async function openFile(file: string, named: string | undefined): Promise<LocalS
     }
     return site(root, undefined, [file], folder);
   }
+  const { rootOf } = await import('./root-of.js');
   const { folder: root, found, references } = await rootOf(file);
   // What the page asks for from the top of the site and is not there may lie beside it.
   const served = await site(root, root === folder ? undefined : folder, [file], folder);

@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { dirname, join, relative, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { Parser } from 'htmlparser2';
+import { isWithin } from './is-within.js';
 
 /** The folder that a single file is served from, and how many of its references lie in it. */
 export interface ServedRoot {
@@ -50,10 +51,6 @@ function isServed(reference: string, folder: string, root: string): boolean {
   const path = decoded(reference);
   const file = path.startsWith('/') ? join(root, path) : resolve(folder, path);
   return isWithin(file, root) && existsSync(file);
-}
-
-export function isWithin(file: string, folder: string): boolean {
-  return !relative(folder, file).startsWith('..');
 }
 
 function decoded(path: string): string {

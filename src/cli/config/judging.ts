@@ -4,8 +4,6 @@ import * as z from 'zod';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import type { RuleSettings } from '../../core/findings/settings.js';
 import type { Waiver } from '../../core/findings/waivers.js';
-import { RULES } from '../../core/rules/index.js';
-import { parseConfig } from './explain.js';
 import type { Settings } from './load.js';
 import type { RuleConfig } from './schema.js';
 import { folderOf } from './secrets.js';
@@ -23,22 +21,23 @@ export function ruleSettingsOf({ config }: Settings): RuleSettings {
   );
 }
 
-const waiversSchema = z.array(
-  z
-    .strictObject({
-      finding: z.string().optional(),
-      rule: z.enum(RULES.map(({ meta }) => meta.name)).optional(),
-      selector: z.string().optional(),
-      page: z.string().optional(),
-      reason: z.string().min(1),
-      who: z.string().min(1),
-      until: z.iso.date('must be a day such as 2027-03-31'),
-    })
-    .refine(
-      ({ finding, rule }) => finding !== undefined || rule !== undefined,
-      'must name a finding or a rule',
-    ),
-);
+const waiversSchema = (rules: readonly string[]) =>
+  z.array(
+    z
+      .strictObject({
+        finding: z.string().optional(),
+        rule: z.enum(rules).optional(),
+        selector: z.string().optional(),
+        page: z.string().optional(),
+        reason: z.string().min(1),
+        who: z.string().min(1),
+        until: z.iso.date('must be a day such as 2027-03-31'),
+      })
+      .refine(
+        ({ finding, rule }) => finding !== undefined || rule !== undefined,
+        'must name a finding or a rule',
+      ),
+  );
 
 /**
  * The accepted findings: of the file that is named, or of the usual one beside the configuration, if it is there.
@@ -58,5 +57,11 @@ export async function loadWaivers(named: string | undefined, settings: Settings)
       'Name another file with --waivers.',
     );
   }
-  return parseConfig(text === '' ? '[]' : text, relative(process.cwd(), file), waiversSchema).data;
+  // Rules, and what reads YAML, are much to load, and the browser waits for what is loaded before it.
+  const [{ RULES }, { parseConfig }] = await Promise.all([
+    import('../../core/rules/index.js'),
+    import('./explain.js'),
+  ]);
+  const schema = waiversSchema(RULES.map(({ meta }) => meta.name));
+  return parseConfig(text === '' ? '[]' : text, relative(process.cwd(), file), schema).data;
 }

@@ -1,6 +1,5 @@
 import { readFile } from 'node:fs/promises';
 import { relative } from 'node:path';
-import type { z } from 'zod';
 import { IsopticError, messageOf } from '../../core/errors.js';
 import { NETWORKS, type Conditions } from '../../core/profile/conditions.js';
 import { nearestNames, type Catalogue } from '../../core/profile/pick.js';
@@ -8,7 +7,7 @@ import type { Profile } from '../../core/profile/profile.js';
 import { profileSchema } from '../../core/profile/profile-schema.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { configFile } from './find.js';
-import { parseConfig, type Parsed } from './explain.js';
+import type { Parsed } from './explain.js';
 import { configSchema, type Config } from './schema.js';
 
 export interface Settings {
@@ -29,7 +28,7 @@ export async function loadSettings(named?: string): Promise<Settings> {
   const file = await configFile(named);
   const shipped = await loadCatalogue();
   if (file === null) {
-    return { file, config: configSchema.parse({}), catalogue: shipped, whereOf: () => 'isoptic.yaml' };
+    return { file, config: configSchema([]).parse({}), catalogue: shipped, whereOf: () => 'isoptic.yaml' };
   }
   const shown = relative(process.cwd(), file);
   const text = await readFile(file, 'utf8').catch((error: unknown) => {
@@ -39,7 +38,12 @@ export async function loadSettings(named?: string): Promise<Settings> {
       'Name another file with --config.',
     );
   });
-  const { data: config, whereOf } = parseConfig(text, shown, configSchema);
+  const [{ parseConfig }, { RULES }] = await Promise.all([
+    import('./explain.js'),
+    import('../../core/rules/index.js'),
+  ]);
+  const schema = configSchema(RULES.map(({ meta }) => meta.name));
+  const { data: config, whereOf } = parseConfig(text, shown, schema);
   const own = Object.keys(config.profiles).map((name) => ownProfile(name, config, shipped, shown, []));
   const catalogue: Catalogue = {
     profiles: [...shipped.profiles.filter((profile) => !(profile.name in config.profiles)), ...own],
@@ -114,10 +118,7 @@ function ownProfile(
 export function withNetwork(conditions: Conditions, config: Config): Conditions {
   const { network } = conditions;
   if (typeof network !== 'string') return conditions;
-  const known = { ...NETWORKS, ...config.networks } as Record<
-    string,
-    z.infer<typeof configSchema>['networks'][string]
-  >;
+  const known = { ...NETWORKS, ...config.networks } as Record<string, Config['networks'][string]>;
   const found = known[network];
   if (!found) {
     throw new IsopticError(

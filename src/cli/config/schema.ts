@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { DIFFERENCE_KINDS } from '../../core/compare/structure/difference.js';
 import { conditionsSchema, networkSchema } from '../../core/profile/conditions-schema.js';
-import { RULES } from '../../core/rules/index.js';
 import { profileShape } from '../../core/profile/profile-schema.js';
 import { accessSchema } from './access.js';
 import { selectorSchema } from './selector.js';
@@ -117,46 +116,50 @@ const compareSchema = z
     'with `within`, only `without` and `px` can be said: the rest is for whole pages',
   );
 
-/** `isoptic.yaml`. Unknown keys are refused. */
-export const configSchema = z.strictObject({
-  /** Profiles of one's own, by name. */
-  profiles: z.record(z.string(), ownProfileSchema).default({}),
-  /** Named, ordered lists of profiles and sizes. */
-  lineups: z.record(z.string(), z.array(z.string()).min(1)).default({}),
-  /** The lineup that is used when nothing is picked. */
-  defaultLineup: z.string().optional(),
-  conditions: conditionsSchema.default({}),
-  /** Network conditions of one's own, by name. */
-  networks: z.record(z.string(), networkSchema).default({}),
-  fonts: z.enum(['platform', 'host']).optional(),
-  timeout: z.number().min(0.1).max(3600).optional(),
-  failOn: z.enum(['error', 'warning', 'notice', 'never']).optional(),
-  browser: z.string().optional(),
-  /** What it takes to reach the pages. */
-  access: accessSchema.prefault({}),
-  /** Ways to sign in, by name. */
-  signIns: z.record(z.string(), signInSchema).default({}),
-  /** The sign-in that every check uses. */
-  signedIn: z.string().optional(),
-  /** What is done to pages before they are captured. */
-  preparations: z.array(preparationSchema).default([]),
-  /** How each rule is taken. */
-  rules: z
-    .strictObject(Object.fromEntries(RULES.map(({ meta }) => [meta.name, ruleSchema.optional()])))
-    .prefault({}),
-  sweep: sweepSchema.prefault({}),
-  /** Names for ranges of widths; those of the page's own media queries where there are none. */
-  ranges: z.record(z.string().min(1), spanSchema).default({}),
-  /** The folder of the baseline. */
-  baseline: z.string().min(1).optional(),
-  /** How renders are compared: for all pages, or for some. */
-  compare: z.array(compareSchema).default([]),
-  /** A file of accepted findings. */
-  waivers: z.string().optional(),
-  hide: z.array(selectorSchema).default([]),
-  mask: z.array(selectorSchema).default([]),
-  remove: z.array(selectorSchema).default([]),
-  /** What must be seen in the first screen of every profile. */
-  essentials: z.array(essentialSchema).default([]),
-});
-export type Config = z.infer<typeof configSchema>;
+/**
+ * `isoptic.yaml`. Unknown keys are refused.
+ * @param rules the names of all rules, or none where nothing is said of any: they are much to load
+ */
+export const configSchema = (rules: readonly string[]) =>
+  z.strictObject({
+    /** Profiles of one's own, by name. */
+    profiles: z.record(z.string(), ownProfileSchema).default({}),
+    /** Named, ordered lists of profiles and sizes. */
+    lineups: z.record(z.string(), z.array(z.string()).min(1)).default({}),
+    /** The lineup that is used when nothing is picked. */
+    defaultLineup: z.string().optional(),
+    conditions: conditionsSchema.default({}),
+    /** Network conditions of one's own, by name. */
+    networks: z.record(z.string(), networkSchema).default({}),
+    fonts: z.enum(['platform', 'host']).optional(),
+    timeout: z.number().min(0.1).max(3600).optional(),
+    failOn: z.enum(['error', 'warning', 'notice', 'never']).optional(),
+    browser: z.string().optional(),
+    /** What it takes to reach the pages. */
+    access: accessSchema.prefault({}),
+    /** Ways to sign in, by name. */
+    signIns: z.record(z.string(), signInSchema).default({}),
+    /** The sign-in that every check uses. */
+    signedIn: z.string().optional(),
+    /** What is done to pages before they are captured. */
+    preparations: z.array(preparationSchema).default([]),
+    /** How each rule is taken. */
+    rules: z
+      .strictObject(Object.fromEntries(rules.map((name) => [name, ruleSchema.optional()])))
+      .prefault({}),
+    sweep: sweepSchema.prefault({}),
+    /** Names for ranges of widths; those of the page's own media queries where there are none. */
+    ranges: z.record(z.string().min(1), spanSchema).default({}),
+    /** The folder of the baseline. */
+    baseline: z.string().min(1).optional(),
+    /** How renders are compared: for all pages, or for some. */
+    compare: z.array(compareSchema).default([]),
+    /** A file of accepted findings. */
+    waivers: z.string().optional(),
+    hide: z.array(selectorSchema).default([]),
+    mask: z.array(selectorSchema).default([]),
+    remove: z.array(selectorSchema).default([]),
+    /** What must be seen in the first screen of every profile. */
+    essentials: z.array(essentialSchema).default([]),
+  });
+export type Config = z.infer<ReturnType<typeof configSchema>>;

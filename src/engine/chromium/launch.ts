@@ -60,6 +60,7 @@ export const chromium: Engine = {
     fonts,
     textScale,
     frames = 'screen',
+    onAsked,
     log,
   }: LaunchOptions): Promise<BrowserSession> {
     // What needs no browser, help among it, need not wait until its driver is loaded.
@@ -103,6 +104,7 @@ export const chromium: Engine = {
           4,
         );
       });
+    onAsked?.();
     // What drives a page is loaded while the browser starts.
     const [browser, { ChromiumSession }] = await Promise.all([starting, import('./session.js')]);
     return new ChromiumSession(

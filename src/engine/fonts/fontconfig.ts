@@ -2,7 +2,6 @@ import { readdir } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import XMLBuilder from 'fast-xml-builder';
 import writeFileAtomic from 'write-file-atomic';
 import { FONT_SET, type FontSetName } from '../../core/fonts/font-sets.js';
 import { IsopticError, messageOf } from '../../core/errors.js';
@@ -40,11 +39,11 @@ const NOWHERE = 'isoptic-not-on-this-device';
 export async function fontconfigFile(set: FontSetName): Promise<string> {
   const { folder: cache } = await userCache();
   try {
-    const text = await fontconfig(set, join(cache, 'fontconfig'));
-    const digest = createHash('sha256').update(text).digest('hex').slice(0, 12);
+    const settings = await fontconfig(set, join(cache, 'fontconfig'));
+    const digest = createHash('sha256').update(JSON.stringify(settings)).digest('hex').slice(0, 12);
     const file = join(cache, `fonts-${set}-${digest}.conf`);
     if (await exists(file)) return file;
-    await writeFileAtomic(file, text);
+    await writeFileAtomic(file, await written(settings));
     return file;
   } catch (error) {
     throw new IsopticError(
@@ -61,7 +60,14 @@ interface Rule {
   readonly edit: object | readonly object[];
 }
 
-async function fontconfig(set: FontSetName, cachedir: string): Promise<string> {
+/** The contents of a fontconfig file, before they are written as XML. */
+interface FontSettings {
+  readonly dir: readonly string[];
+  readonly cachedir: string;
+  readonly match: readonly Rule[];
+}
+
+async function fontconfig(set: FontSetName, cachedir: string): Promise<FontSettings> {
   const { ui, sans, serif, mono, exact, standIns } = FONT_SET[set];
   const used = new Set(
     [ui, sans, serif, mono, ...Object.values(exact), ...Object.values(standIns)].map(packageFamily),
@@ -113,8 +119,13 @@ async function fontconfig(set: FontSetName, cachedir: string): Promise<string> {
       ],
     },
   ];
+  return { dir: dirs, cachedir, match: rules };
+}
+
+async function written(settings: FontSettings): Promise<string> {
+  const { default: XMLBuilder } = await import('fast-xml-builder');
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
-  const body = builder.build({ fontconfig: { dir: dirs, cachedir, match: rules } });
+  const body = builder.build({ fontconfig: settings });
   return `<?xml version="1.0"?>\n<!DOCTYPE fontconfig SYSTEM "urn:fontconfig:fonts.dtd">\n${body}`;
 }
 
