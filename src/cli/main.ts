@@ -2,6 +2,7 @@
 import { CommanderError } from 'commander';
 import colors from 'picocolors';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { keepCompiled } from './keep-compiled.js';
 import { optimiseLate } from './optimise-late.js';
 import { program } from './program.js';
 
@@ -13,6 +14,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(process.exitCode ?? 0);
 });
 
+keepCompiled();
 optimiseLate();
 try {
   await (await program(process.argv.slice(2))).parseAsync();

@@ -1,8 +1,8 @@
 import { access, constants, lstat, mkdtemp } from 'node:fs/promises';
 import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
-import envPaths from 'env-paths';
 import { IsopticError, messageOf } from '../core/errors.js';
+import { cacheFolder } from './cache-folder.js';
 import { makeFolder } from './make-folder.js';
 
 export interface UserCache {
@@ -24,7 +24,7 @@ export function userCache(): Promise<UserCache> {
 }
 
 async function findCache(): Promise<UserCache> {
-  const wanted = envPaths('isoptic', { suffix: '' }).cache;
+  const wanted = cacheFolder();
   try {
     await makeWritable(wanted);
     return { folder: wanted, note: null };
