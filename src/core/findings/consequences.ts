@@ -156,6 +156,8 @@ function isPushed(
 ): boolean {
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
+  // Words that run out of a box which stays where it belongs take no room from others.
+  if (axis === 'x' && liesBeside(view.box(at), view.box(home))) return false;
   let item = node;
   let isMoved = displacementOf(view, at) !== null;
   for (let up = node; up > home; up = view.parent(up)) {
@@ -167,6 +169,12 @@ function isPushed(
   if (isMoved && axis === 'x' && isFlow(view, home) && isOwnRow(view, at) && isOwnRow(view, item))
     return false;
   return !isGrid(view, home) || !beginsOn(view, at, item);
+}
+
+/** Whether a box lies between the left and the right edge of another one. */
+function liesBeside(box: Rect, other: Rect): boolean {
+  const { left, right } = outOf(box, other);
+  return left <= 1 && right <= 1;
 }
 
 /** Whether an item of a grid begins on another one, as those do that were given the same columns: one that is aside leaves it its place. */
