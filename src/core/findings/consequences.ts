@@ -156,8 +156,9 @@ function isPushed(
 ): boolean {
   const { view } = scene;
   if (!scene.contains(home, node) || scene.contains(at, node) || isOutOfFlow(view, at)) return false;
-  // Words that run out of a box which stays where it belongs take no room from others.
-  if (axis === 'x' && liesBeside(view.box(at), view.box(home))) return false;
+  // Words that run out of a box which stays where it belongs took no room from others, unless it was given some for them.
+  const isInPlace = axis === 'x' && liesBeside(view.box(at), view.box(home));
+  if (isInPlace && !isSizedByWords(view, at, home)) return false;
   let item = node;
   let isMoved = displacementOf(view, at) !== null;
   for (let up = node; up > home; up = view.parent(up)) {
@@ -169,6 +170,12 @@ function isPushed(
   if (isMoved && axis === 'x' && isFlow(view, home) && isOwnRow(view, at) && isOwnRow(view, item))
     return false;
   return !isGrid(view, home) || !beginsOn(view, at, item);
+}
+
+/** Whether the room that an item of a flex row was given goes by what stands in it. */
+function isSizedByWords(view: SnapshotView, item: NodeIndex, row: NodeIndex): boolean {
+  const isFixed = /[\d.]/.test(view.style(item, 'flex-basis')) || hasOwnWidth(view, item);
+  return holdsItems(view, row) && !isGrid(view, row) && !isFixed;
 }
 
 /** Whether a box lies between the left and the right edge of another one. */

@@ -6,7 +6,7 @@ import { isCutThrough, type Loss } from './loss.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { FLAG_CONTROL, FLAG_FIELD, FLAG_PAGE_LINK } from '../layout/snapshot.js';
 import { isDrawn } from '../layout/paint.js';
-import { isFixed } from '../layout/viewport-layer.js';
+import { fixedRoot } from '../layout/viewport-layer.js';
 import { isSqueezedOut } from './squeezed.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -57,7 +57,7 @@ export function isFollowedByMore(scene: Scene, loss: Loss): boolean {
   if (!/^[\d.]+px$/.test(view.style(cutter, 'max-height')) || isCutThrough(loss)) return false;
   const siblings = view
     .childrenOf(view.parent(cutter))
-    .filter((i) => view.isRendered(i) && view.isElement(i) && !isFixed(view, i));
+    .filter((i) => view.isRendered(i) && view.isElement(i) && fixedRoot(view, i) === fixedRoot(view, cutter));
   const next = siblings[siblings.indexOf(cutter) + 1];
   if (next === undefined || !beginsBelow(view, next, cutter)) return false;
   // A link that leads elsewhere may lead to the whole of it.

@@ -31,7 +31,7 @@ export const stickingOf = perNode((view, i): Sticking | null => {
   const top = pxOf(view.style(i, 'top'));
   if (view.style(i, 'position') !== 'sticky' || top === null) return null;
   const holder = holderOf(view, i);
-  if (holder < 0 || isInScroller(view, i) || fixedRoot(view, i) >= 0) return null;
+  if (holder < 0 || scrollportOf(view, i) >= 0 || fixedRoot(view, i) >= 0) return null;
   const around = view.contentBox(holder);
   // It rests at its place until the page is scrolled that far, and leaves with the end of what holds it.
   const from = Math.max(0, box.y - top);
@@ -51,7 +51,7 @@ export function isHeldAtRest(view: SnapshotView, i: NodeIndex): boolean {
   const { scroll, viewport } = view.snapshot;
   const scrolled = holder < 0 ? scroll : view.scrolledBy(holder);
   const page = { x: 0, y: 0, width: viewport.width, height: viewport.height };
-  const window = holder < 0 ? page : view.paddingBox(holder);
+  const window = holder < 0 ? page : view.contentBox(holder);
   const box = view.box(i);
   const isHeld = (side: 'top' | 'left', axis: 'x' | 'y') => {
     const distance = pxOf(view.style(i, side)) ?? 0;
@@ -85,9 +85,9 @@ export function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {
   return at;
 }
 
-/** Whether something on the way to the page scrolls or cuts: there an element sticks, and not at the screen. */
-export function isInScroller(view: SnapshotView, i: NodeIndex): boolean {
+/** What is on the way to the page that scrolls or cuts: there an element sticks, and not at the screen; −1 where nothing is. */
+export function scrollportOf(view: SnapshotView, i: NodeIndex): NodeIndex {
   for (let at = view.parent(i); at > view.body; at = view.parent(at))
-    if (/auto|scroll|hidden/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) return true;
-  return false;
+    if (/auto|scroll|hidden/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) return at;
+  return -1;
 }

@@ -1,5 +1,6 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
+import { clingingOf } from '../layout/clinging.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { beginsAtFarEnd } from '../layout/scroll-origin.js';
 import { isContentOf, movingScrollerOf, scrollsAlong } from '../layout/scrollers.js';
@@ -30,13 +31,15 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
     .coversIn(window)
     .filter(({ node, rank }) => !isContentOf(view, holder, node) && rank > scene.order.box[holder]!)
     .filter(({ node }) => !scene.contains(node, holder) && (movesWith(view, node, holder) || isHeld))
+    .concat(axis === 'y' ? stickingAtEnd(scene, holder) : [])
     .flatMap((cover) => {
       const rect = intersect(cover.rect, window);
       return rect && isAtEnd(rect, window, axis) ? [cover] : [];
     });
   if (over.length === 0) return [];
   const rest = restOf(view, holder, axis);
-  return inksScrolledBy(scene, holder).flatMap((ink) => {
+  const inks = inksScrolledBy(scene, holder).filter(({ node }) => stickyRoot(view, node) < 0);
+  return inks.flatMap((ink) => {
     const full = { ...ink.full, [axis]: ink.full[axis] - rest };
     const shown = intersect(full, window);
     // What is in sight at first is judged there.
@@ -45,6 +48,18 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
     return over
       .filter(({ rect }) => meets(rect, shown, 0))
       .map((cover) => ({ ink: { ...ink, full, shown }, cover }));
+  });
+}
+
+/** What sticks in a container, where it lies once that is scrolled to its end. */
+function stickingAtEnd({ view, covers }: Scene, holder: NodeIndex): Cover[] {
+  return covers.flatMap((cover) => {
+    const sticky = stickyRoot(view, cover.node);
+    const clinging = sticky < 0 ? null : clingingOf(view, sticky);
+    if (clinging?.in.node !== holder) return [];
+    const { scrolled, most } = clinging.in;
+    const by = clinging.at(most) - clinging.at(scrolled) - (most - scrolled);
+    return [{ ...cover, rect: { ...cover.rect, y: cover.rect.y + by } }];
   });
 }
 

@@ -1,9 +1,10 @@
 import { intersect, sizeAlong } from '../geometry/rect.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
-import { clingingOf } from '../layout/clinging.js';
-import { isHeldAtRest } from '../layout/sticking.js';
+import { clingingOf, type Clinging } from '../layout/clinging.js';
+import { movingScrollerOf } from '../layout/scrollers.js';
+import { isHeldAtRest, scrollportOf } from '../layout/sticking.js';
 import { stickyRoot } from '../layout/viewport-layer.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Scroll positions that are looked at between the first and the last at which a line is on the screen. */
 const STEPS = 24;
@@ -25,26 +26,33 @@ export function heldOver(scene: Scene, cover: Cover, ink: Ink): NodeIndex {
 }
 
 /**
- * Whether what lies under something sticky, and scrolls by beside it, is seen whole at some scroll position. Where that can't
- * be followed (in a scroll container, or where both stick) it is taken to be.
+ * Whether what lies under something sticky, and scrolls by beside it, is seen whole at some scroll position of the page, or of the container
+ * that both are in. Where that can't be followed (in different containers) it is taken to be.
  */
 export function isFreedBySticking({ view }: Scene, cover: Cover, ink: Ink): boolean {
   const sticky = stickyRoot(view, cover.node);
-  if (sticky < 0 || stickyRoot(view, ink.node) >= 0) return true;
-  const clinging = clingingOf(view, sticky);
-  if (clinging === null) return true;
-  const { document: page, viewport, scroll } = view.snapshot;
-  const height = viewport.shownHeight;
-  const most = Math.max(0, page.height - height);
+  const clinging = sticky < 0 ? null : clingingOf(view, sticky);
+  const other = stickyRoot(view, ink.node);
+  const its = other < 0 ? null : clingingOf(view, other);
+  if (clinging === null || (other >= 0 && its?.in.node !== clinging.in.node)) return true;
+  const { node, origin, most, height, scrolled } = clinging.in;
+  if (node >= 0 && !isScrolledBy(view, ink.node, node)) return true;
   const text = ink.shown!;
-  const first = Math.max(0, text.y + text.height - height);
-  const last = Math.min(most, text.y);
+  const first = its ? 0 : Math.max(0, text.y - origin + text.height - height);
+  const last = its ? most : Math.min(most, text.y - origin);
   if (last < first) return true;
-  const now = clinging(cover.scrolled ?? scroll.y);
+  const seenAt = node < 0 ? (cover.scrolled ?? scrolled) : scrolled;
+  const movedBy = (moves: Clinging | null, at: number) => (moves ? moves.at(at) - moves.at(seenAt) : 0);
   for (let step = 0; step <= STEPS; step++) {
     const at = first + ((last - first) * step) / STEPS;
-    const over = intersect({ ...cover.rect, y: cover.rect.y + clinging(at) - now }, text);
+    const meets = movedBy(clinging, at) - movedBy(its, at);
+    const over = intersect({ ...cover.rect, y: cover.rect.y + meets }, text);
     if (!over || sizeAlong(over, 'y') < LEAST_SHARE * text.height) return true;
   }
   return false;
+}
+
+/** Whether an element is in the content of a container, and in none within it that scrolls. */
+function isScrolledBy(view: SnapshotView, i: NodeIndex, holder: NodeIndex): boolean {
+  return movingScrollerOf(view, i) === holder || scrollportOf(view, i) === holder;
 }

@@ -254,13 +254,22 @@ describe('on a page that scrolls sideways', () => {
   });
 
   /** A line that is too long for the page, and words that stand in a box of their own on its beginning. */
-  const onIts = (display: string, turned: Record<string, string> = {}): Node => ({
+  const onIts = (
+    display: string,
+    turned: Record<string, string> = {},
+    long: Record<string, string> = {},
+  ): Node => ({
     tag: 'main',
     box: [0, 0, 360, 200],
     style: { display },
     children: [
       { tag: 'p', box: [10, 20, 40, 20], style: turned, lines: [line(10, 22, 120, 'Boats of the day')] },
-      { tag: 'pre', box: [60, 20, 300, 20], lines: [line(60, 22, 500, 'curl the whole of the timetable')] },
+      {
+        tag: 'pre',
+        box: [60, 20, 300, 20],
+        style: long,
+        lines: [line(60, 22, 500, 'curl the whole of the timetable')],
+      },
     ],
   });
 
@@ -268,6 +277,12 @@ describe('on a page that scrolls sideways', () => {
     expect(told([onIts('flex')], 560)).toEqual(['page-overflow pre']);
     const turned = { transform: 'matrix(0.9, 0.44, -0.44, 0.9, 0, 0)' };
     expect(told([onIts('block', turned)], 560)).toEqual(['page-overflow pre', 'text-overlap p']);
+  });
+
+  test('words that run out of a box which was given its room whatever stands in it took none from others', () => {
+    const both = ['page-overflow pre', 'text-overlap p'];
+    expect(told([onIts('flex', {}, { 'flex-basis': '0%' })], 560)).toEqual(both);
+    expect(told([onIts('flex', {}, { width: '300px' })], 560)).toEqual(both);
   });
 
   test('items that are given one field of a grid are no consequence of their width', () => {

@@ -98,3 +98,57 @@ describe('words on a head that sticks and was not scrolled yet', () => {
     expect(seenBy(textOverlap, PAGE, [head({ bottom: '0px' }, 560), note(570)])).toEqual([]);
   });
 });
+
+describe('a bar that sticks in a list of its own', () => {
+  const bar = (style: Record<string, string>, y: number, height = 40): Node => ({
+    tag: 'div',
+    id: `bar-${y}`,
+    box: [0, y, 400, height],
+    style: { ...WHITE, position: 'sticky', 'z-index': '1', ...style },
+    lines: [line(10, y + 10, 100, 'Log')],
+  });
+  const entry = (y: number): Node => ({
+    tag: 'p',
+    id: `at-${y}`,
+    box: [0, y, 400, 40],
+    lines: [line(10, y + 10, 200, 'Fog over the quay')],
+  });
+  /** A list of 300 px, `rest` px of it below, 100 px down the page. */
+  const list = (children: Node[], rest: number, style: Record<string, string> = {}): Node => ({
+    tag: 'section',
+    box: [0, 100, 400, 300],
+    style: { 'overflow-x': 'auto', 'overflow-y': 'auto', ...style },
+    scroll: [400, 300, 400, 300 + rest],
+    children,
+  });
+  const entries = (from: number, count: number) =>
+    Array.from({ length: count }, (_, i) => entry(from + 40 * i));
+
+  test('hides what was pulled under it, as it does on a page', () => {
+    const pulled = [bar({ top: '0px' }, 100), ...entries(115, 10)];
+    expect(seenBy(covered, PAGE, [list(pulled, 400)])).toEqual(['#bar-100 y 11']);
+    expect(seenBy(covered, PAGE, [list([bar({ top: '0px' }, 100), ...entries(140, 10)], 400)])).toEqual([]);
+  });
+
+  test('lets what a scrolled list shows under it come free', () => {
+    const scrolled = list([...entries(80, 10), bar({ bottom: '0px' }, 360)], 120);
+    expect(seenBy(covered, PAGE, [scrolled])).toEqual([]);
+  });
+
+  test('hides the last entry where no room is left for it at the end', () => {
+    const ended = (rest: number) => list([...entries(100, 10), bar({ bottom: '0px' }, 360)], rest);
+    // 400 px of entries, and 40 px of the bar below them, or only half of that.
+    expect(seenBy(covered, PAGE, [ended(140)])).toEqual([]);
+    expect(seenBy(covered, PAGE, [ended(110)])).toEqual([expect.stringMatching(/^#bar-360 y /)]);
+  });
+
+  test('hides another one that sticks as high, and none that it reaches later', () => {
+    const two = (top: string, y: number) => [
+      { ...bar({ top: '0px', 'z-index': '2' }, 100) },
+      bar({ top }, y),
+      ...entries(y + 40, 10),
+    ];
+    expect(seenBy(covered, PAGE, [list(two('0px', 120), 400)])).toHaveLength(1);
+    expect(seenBy(covered, PAGE, [list(two('40px', 140), 400)])).toEqual([]);
+  });
+});

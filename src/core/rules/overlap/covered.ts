@@ -134,7 +134,7 @@ function coversAtEnd(scene: Scene): Cover[] {
     if (isFixed(scene.view, cover.node)) return moved(most - scroll.y);
     const sticky = stickyRoot(scene.view, cover.node);
     const clinging = sticky < 0 ? null : clingingOf(scene.view, sticky);
-    return clinging ? moved(clinging(most) - clinging(scroll.y)) : [];
+    return clinging && clinging.in.node < 0 ? moved(clinging.at(most) - clinging.at(scroll.y)) : [];
   });
 }
 
@@ -189,7 +189,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (isStandIn(scene, ink, cover.node)) return null;
   const held = heldOver(scene, cover, ink);
   const isBeside = stickyRoot(view, cover.node) !== stickyRoot(view, ink.node);
-  if (held < 0 && isBeside && isFreedBySticking(scene, cover, ink)) return null;
+  if (as !== 'at-end' && held < 0 && isBeside && isFreedBySticking(scene, cover, ink)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
   if (fixedCover >= 0 !== fixedInk >= 0) {
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
