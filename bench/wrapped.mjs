@@ -17,6 +17,16 @@ const SIZES = ['360x720+mobile', '900x1000+mobile'];
 const inside = (before, after) => (html) =>
   html.replace('<body>', `<body>${before}`).replace('</body>', `${after}</body>`);
 const div = (style) => inside(`<div style="${style}">`, '</div>');
+/** In the shadow tree of an element, with the page's own styles. */
+const shadowed = (html) => {
+  const styles = [...html.matchAll(/<style>[^]*?<\/style>/g)].join('');
+  return inside(`<div><template shadowrootmode="open">${styles}`, '</template></div>')(html);
+};
+/** In a frame as large as the window. */
+const framed = (html) => {
+  const text = html.replace(/&/g, '&amp;').replace(/"/g, '&quot;');
+  return `<!doctype html><html lang="en"><head><meta name="viewport" content="width=device-width"><title>Frame</title></head><body style="margin:0"><iframe srcdoc="${text}" style="border:0;display:block;width:100%;height:100vh"></iframe></body></html>`;
+};
 
 /** What each does to a page, and the sizes of the window then, in the order of `SIZES`. */
 const WAYS = {
@@ -36,6 +46,19 @@ const WAYS = {
   contents: [inside('<div style="display:contents"><div>', '</div></div>')],
   clipping: [div('overflow-y:clip;overflow-x:visible')],
   faded: [div('opacity:0.99')],
+  shadow: [shadowed],
+  frame: [framed],
+  cell: [
+    inside(
+      '<table style="width:100%;table-layout:fixed;border-spacing:0"><tr><td style="padding:0">',
+      '</td></tr></table>',
+    ),
+  ],
+  list: [inside('<ul style="margin:0;padding:0;list-style:none"><li>', '</li></ul>')],
+  group: [inside('<fieldset style="border:0;margin:0;padding:0;min-width:0">', '</fieldset>')],
+  details: [inside('<details open><summary style="display:none"></summary>', '</details>')],
+  container: [div('container-type:inline-size')],
+  floated: [div('float:left;width:100%')],
   midway: [inside('<div style="height:1400px"></div><div>', '</div><div style="height:1400px"></div>')],
   zoomed: [inside('<style>html{zoom:1.25}</style>', ''), ['450x900+mobile', '1125x1250+mobile']],
   sharp: [(html) => html, ['360x720@3+mobile', '900x1000@2+mobile']],

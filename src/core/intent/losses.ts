@@ -71,7 +71,8 @@ export function boxLossOf(scene: Scene, box: Ink): Loss | null {
  * in sight, or all waits beside the screen.
  */
 function isInPlace(scene: Scene, { ink, cutter }: Loss): boolean {
-  return scene.isOnPage(isFixed(scene.view, ink.node) ? scene.view.box(cutter) : ink.full, ink.node);
+  const isPart = isFixed(scene.view, ink.node) && scene.isOnPage(scene.view.box(cutter), ink.node);
+  return isPart || scene.isOnPage(ink.full, ink.node);
 }
 
 /** Of signs in a row, some are shown by design, and one of stars may lie on another, half as wide; where a sign itself has its ink, no font says. */

@@ -10,6 +10,7 @@ import { hidesWords } from './see-through.js';
 import { isMadeOfBorders, isOpaque, shadowsOf } from './paint.js';
 import { paintedOf } from './painted.js';
 import { PaintOrder } from './paint-order.js';
+import { nearestScrollerOf } from './scrollers.js';
 import { FLAG_CONTROL, FLAG_PICTURE, FLAG_REPLACED } from './snapshot.js';
 import { inkOf } from './text-ink.js';
 import { isFixed, screenOnPage } from './viewport-layer.js';
@@ -151,7 +152,11 @@ export class Scene {
 
   /** Of what is fixed to the screen, whether a rectangle is not beyond that. */
   private isOnItsScreen(rect: Rect, of: NodeIndex): boolean {
-    return !isFixed(this.view, of) || intersect(rect, screenOnPage(this.view)) !== null;
+    if (!isFixed(this.view, of)) return true;
+    // What scrolls in it can be scrolled to.
+    const holder = nearestScrollerOf(this.view, of);
+    const seen = holder >= 0 ? this.view.box(holder) : rect;
+    return intersect(seen, screenOnPage(this.view)) !== null;
   }
 
   /** What of a rectangle does (CSS Overflow 3, section 3.2); null where nothing is to be seen of it. */

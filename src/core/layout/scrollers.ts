@@ -47,6 +47,13 @@ export const movingScrollerOf = passedDown<NodeIndex>(
   -1,
 );
 
+/** The nearest scroll container that holds an element, itself included, whether or not something on the way cuts it off; −1 for the page. */
+export const nearestScrollerOf = passedDown<NodeIndex>(
+  (view, i) => view.containingElement(i),
+  (view, i, above) => (isScroller(view, i) ? i : above),
+  -1,
+);
+
 /** Whether an element is laid out in the content of a scroll container: what is fixed to the screen is not, wherever it stands in the tree. */
 export function isContentOf(view: SnapshotView, holder: NodeIndex, i: NodeIndex): boolean {
   for (let at = i; at >= 0; at = view.containingElement(at)) if (at === holder) return true;

@@ -236,9 +236,9 @@ function isPutAside(view: SnapshotView, i: NodeIndex, side: Side): boolean {
   return margin < 0 && Math.abs(margin + sizeAlong(view.box(i), axisOf(side))) <= LEAST_PX;
 }
 
-/** Whether an element's place in the flow is kept for it. */
+/** Whether an element's place in the flow of the page, or of what scrolls in its stead, is kept for it. */
 function leavesHole(view: SnapshotView, i: NodeIndex): boolean {
-  for (let at = i; at > view.body; at = view.parent(at))
+  for (let at = i; at > view.body && at !== mainScrollerOf(view); at = view.parent(at))
     if (/absolute|fixed|sticky/.test(view.style(at, 'position'))) return false;
   return true;
 }
