@@ -243,6 +243,7 @@ export class StyleReader {
       read('-webkit-line-clamp');
       if (overflow.includes('clip')) read('overflow-clip-margin');
       if (this.hasRadius) for (const property of RADII) read(property);
+      if (/auto|scroll/.test(overflow)) read('scroll-padding-top');
     }
     if (/flex/.test(display)) {
       read('flex-direction');

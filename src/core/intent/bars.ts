@@ -1,10 +1,32 @@
 import { pxOf } from '../css/lengths.js';
+import type { Rect } from '../geometry/rect.js';
+import { mainScrollerOf } from '../layout/main-scroller.js';
 import { isOpaque } from '../layout/paint.js';
 import type { Scene } from '../layout/scene.js';
-import type { NodeIndex } from '../layout/view.js';
+import { scrollportOf } from '../layout/scrollport.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
-/** A bar that stays at the top edge of the screen over its whole width while the page scrolls under it. */
-export function isAtTopEdge(scene: Scene, i: NodeIndex): boolean {
+/** Where a bar is at the top of: the screen, or what scrolls in the page's place. */
+export interface Edge {
+  /** What is scrolled: −1 for the page. */
+  readonly node: NodeIndex;
+  /** What is seen of it, where it stands on the page. */
+  readonly window: Rect;
+  /** How high all of its content is, CSS px. */
+  readonly height: number;
+}
+
+/** The page's own edge, or that of what scrolls in its place. */
+export function edgeOf(view: SnapshotView): Edge {
+  const { viewport, document: page, scroll } = view.snapshot;
+  const node = mainScrollerOf(view);
+  if (node >= 0) return { node, window: view.paddingBox(node), height: view.scrollSizes(node)[3] };
+  const window = { ...scroll, width: viewport.width, height: viewport.shownHeight };
+  return { node, window, height: page.height };
+}
+
+/** A bar that stays at the top edge over its whole width while the page, or what stands for it, scrolls under it. */
+export function isAtTopEdge(scene: Scene, i: NodeIndex, { node, window, height }: Edge): boolean {
   const { view } = scene;
   const position = view.style(i, 'position');
   if (position !== 'fixed' && position !== 'sticky') return false;
@@ -13,13 +35,14 @@ export function isAtTopEdge(scene: Scene, i: NodeIndex): boolean {
   if (top === null || Math.abs(top) > 8) return false;
   // Let out of the screen by a hair, for a script to learn that it sticks and to make it lower.
   if (position === 'sticky' && top < 0) return false;
-  const { width } = view.snapshot.viewport;
   const box = view.box(i);
-  if (box.width < 0.8 * width || box.height > 0.5 * view.snapshot.viewport.shownHeight) return false;
+  if (position === 'sticky' ? scrollportOf(view, i) !== node : node >= 0 && Math.abs(box.y - window.y) > 8)
+    return false;
+  if (box.width < 0.8 * window.width || box.height > 0.5 * window.height) return false;
   // A sticky element sticks within its parent only; one that is as high as itself never leaves its place.
   const parent = view.parent(i);
-  if (position === 'sticky' && parent >= 0 && parent !== view.body && parent !== view.root) {
-    if (view.box(parent).height < 0.8 * view.snapshot.document.height) return false;
+  if (position === 'sticky' && ![-1, view.body, view.root, node].includes(parent)) {
+    if (view.box(parent).height < 0.8 * height) return false;
   }
   return isOpaque(view, i);
 }

@@ -1,25 +1,9 @@
 import { pxOf } from '../css/lengths.js';
 import { isFlow } from './displays.js';
 import { perNode } from './memo.js';
-import { beginsAtFarEnd } from './scroll-origin.js';
-import { holderOf, scrollportOf } from './sticking.js';
-import { fixedRoot } from './viewport-layer.js';
+import { portOf, type Scrollport } from './scrollport.js';
+import { holderOf } from './sticking.js';
 import type { NodeIndex, SnapshotView } from './view.js';
-
-/** What a sticky element sticks in, the page or a scroll container. Lengths down its content, CSS px. */
-interface Scrollport {
-  /** −1 for the page. */
-  readonly node: NodeIndex;
-  /** Where the top of its content is on the page. */
-  readonly origin: number;
-  /** How far it is scrolled, and can be. */
-  readonly scrolled: number;
-  readonly most: number;
-  /** How much of its content it shows at once. */
-  readonly height: number;
-  /** From its edges to where distances are measured from: a container's padding. */
-  readonly inset: { readonly top: number; readonly bottom: number };
-}
 
 /** How a sticky element moves while what it sticks in is scrolled. */
 export interface Clinging {
@@ -54,33 +38,6 @@ export const clingingOf = perNode((view, i): Clinging | null => {
   if (rest === null || Math.abs(place(rest, port.scrolled) - (view.box(i).y - port.origin)) > 2) return null;
   return { in: port, at: (scrolled) => place(rest, scrolled) };
 });
-
-function portOf(view: SnapshotView, i: NodeIndex): Scrollport | null {
-  const { scroll, viewport, document: page } = view.snapshot;
-  const node = scrollportOf(view, i);
-  if (node < 0) {
-    if (fixedRoot(view, i) >= 0) return null;
-    const height = viewport.shownHeight;
-    const most = Math.max(0, page.height - height);
-    return { node, origin: 0, scrolled: scroll.y, most, height, inset: { top: 0, bottom: 0 } };
-  }
-  // What is cut off may be scrolled by a script, and some containers are scrolled from their far end.
-  if (!/auto|scroll/.test(view.style(node, 'overflow-y')) || beginsAtFarEnd(view, node).y) return null;
-  const [, height, , scrollHeight] = view.scrollSizes(node);
-  const [window, content] = [view.paddingBox(node), view.contentBox(node)];
-  const scrolled = view.scrolledBy(node).y;
-  return {
-    node,
-    origin: window.y - scrolled,
-    scrolled,
-    most: Math.max(0, scrollHeight - height),
-    height,
-    inset: {
-      top: content.y - window.y,
-      bottom: Math.max(0, window.y + window.height - content.y - content.height),
-    },
-  };
-}
 
 /**
  * Where it would be if it did not stick, from the top of the content: where it is, or, while it is held up at the foot of what it sticks in,

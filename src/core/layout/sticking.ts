@@ -2,16 +2,19 @@ import type { Rect } from '../geometry/rect.js';
 import { pxOf } from '../css/lengths.js';
 import { perNode, perStyle } from './memo.js';
 import { scrollerOf } from './scrollers.js';
+import { portOf } from './scrollport.js';
 import { fixedRoot, stickyRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** Whether an element is sticky, wherever it sticks. */
 export const isSticky = perStyle((view, i) => view.style(i, 'position') === 'sticky');
 
-/** An element that stays at the top of the screen over a range of scroll positions. */
+/** An element that stays at the top of the screen, or of a scroll container, over a range of scroll positions. */
 export interface Sticking {
   readonly node: NodeIndex;
-  /** Where it then is: its box with `y` from the top of the screen. */
+  /** What is scrolled: −1 for the page. */
+  readonly in: NodeIndex;
+  /** Where it then is: its box with `y` from the top of the screen, or of the container. */
   readonly onScreen: Rect;
   /** The scroll positions over which it is there, CSS px. */
   readonly from: number;
@@ -19,24 +22,26 @@ export interface Sticking {
 }
 
 /**
- * How an element stays at the top of the screen while the page scrolls: fixed, or sticky with a `top`, within the box that
- * holds it (CSS Positioned Layout 3, section 3.4). Null for what does not, and for what sticks in another scroll container.
+ * How an element stays at the top of the screen while the page scrolls, or of its scroll container: fixed, or sticky with a `top`, within the box
+ * that holds it (CSS Positioned Layout 3, section 3.4). Null for what does not, and in a container that is scrolled already.
  */
 export const stickingOf = perNode((view, i): Sticking | null => {
   const { scroll, viewport, document: page } = view.snapshot;
   const most = Math.max(0, page.height - viewport.shownHeight);
   const box = view.box(i);
   if (view.style(i, 'position') === 'fixed' && fixedRoot(view, i) === i)
-    return { node: i, onScreen: { ...box, y: box.y - scroll.y }, from: 0, to: most };
+    return { node: i, in: -1, onScreen: { ...box, y: box.y - scroll.y }, from: 0, to: most };
   const top = pxOf(view.style(i, 'top'));
   if (view.style(i, 'position') !== 'sticky' || top === null) return null;
-  const holder = holderOf(view, i);
-  if (holder < 0 || scrollportOf(view, i) >= 0 || fixedRoot(view, i) >= 0) return null;
+  const [holder, port] = [holderOf(view, i), portOf(view, i)];
+  if (holder < 0 || port === null || (port.node >= 0 && port.scrolled !== 0)) return null;
   const around = view.contentBox(holder);
+  const y = port.inset.top + top;
   // It rests at its place until the page is scrolled that far, and leaves with the end of what holds it.
-  const from = Math.max(0, box.y - top);
-  const to = Math.min(most, around.y + around.height - box.height - top);
-  return to > from ? { node: i, onScreen: { ...box, y: top }, from, to } : null;
+  const from = Math.max(0, box.y - port.origin - y);
+  const leaves = around.y + around.height - port.origin - box.height - y;
+  const to = holder === port.node ? port.most : Math.min(port.most, leaves);
+  return to > from ? { node: i, in: port.node, onScreen: { ...box, y }, from, to } : null;
 });
 
 /** Boxes are told to a fraction of a px. */
@@ -83,11 +88,4 @@ export function holderOf(view: SnapshotView, i: NodeIndex): NodeIndex {
   if (!/^table-/.test(view.style(i, 'display'))) return at;
   while (at >= 0 && /^table-/.test(view.style(at, 'display'))) at = view.parent(at);
   return at;
-}
-
-/** What is on the way to the page that scrolls or cuts: there an element sticks, and not at the screen; −1 where nothing is. */
-export function scrollportOf(view: SnapshotView, i: NodeIndex): NodeIndex {
-  for (let at = view.parent(i); at > view.body; at = view.parent(at))
-    if (/auto|scroll|hidden/.test(view.style(at, 'overflow-x') + view.style(at, 'overflow-y'))) return at;
-  return -1;
 }

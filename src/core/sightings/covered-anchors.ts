@@ -1,9 +1,10 @@
 import { px } from '../geometry/format.js';
 import type { Rect } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
-import { isAtTopEdge } from '../intent/bars.js';
+import { edgeOf, isAtTopEdge, type Edge } from '../intent/bars.js';
 import type { Scene } from '../layout/scene.js';
 import { pxOf } from '../css/lengths.js';
+import { isContentOf } from '../layout/scrollers.js';
 import { FLAG_ANCHOR_TARGET } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 import { onScreen } from './words.js';
@@ -28,29 +29,38 @@ interface Target {
  */
 export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
   const { view } = scene;
-  const bars = barsAtTop(scene);
+  const edge = edgeOf(view);
+  const bars = barsAtTop(scene, edge);
   if (bars.length === 0) return [];
-  const { viewport, document: page } = view.snapshot;
-  const most = Math.max(0, page.height - viewport.shownHeight);
-  const padding = pxOf(view.style(view.root, 'scroll-padding-top')) ?? 0;
+  const most = Math.max(0, edge.height - edge.window.height);
+  const padding = pxOf(view.style(edge.node < 0 ? view.root : edge.node, 'scroll-padding-top')) ?? 0;
+  // Where the content begins on the page.
+  const origin = edge.node < 0 ? 0 : edge.window.y - view.scrolledBy(edge.node).y;
   const hidden = new Map<Bar, Target[]>();
   for (let i = 0; i < view.count; i++) {
     if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
+    if (edge.node >= 0 && !isContentOf(view, edge.node, i)) continue;
     const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
     const first = firstLine(scene, i);
     if (!bar || !first) continue;
-    const top = view.box(i).y - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
+    const top = view.box(i).y - origin - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
     // At its end a page stops scrolling, with the target lower on the screen; what the page begins with is free there.
     if (top > most || top < bar.height) continue;
-    const height = Math.min(bar.height - (first.y - top), first.height);
+    const height = Math.min(bar.height - (first.y - origin - top), first.height);
     if (height < 0.5 * first.height) continue;
     hidden.set(bar, [...(hidden.get(bar) ?? []), { node: i, top, first, height }]);
   }
-  return [...hidden].map(([bar, targets]) => sighting(scene, render, bar, targets));
+  return [...hidden].map(([bar, targets]) => sighting(scene, render, edge, bar, targets));
 }
 
 /** Of the targets that a bar hides, the first one is shown. */
-function sighting(scene: Scene, render: RenderView, bar: Bar, targets: readonly Target[]): Sighting {
+function sighting(
+  scene: Scene,
+  render: RenderView,
+  edge: Edge,
+  bar: Bar,
+  targets: readonly Target[],
+): Sighting {
   const { view } = scene;
   const { node, top, first, height } = targets[0]!;
   return {
@@ -61,8 +71,7 @@ function sighting(scene: Scene, render: RenderView, bar: Bar, targets: readonly 
     rect: first,
     by: { axis: 'y', px: height },
     shows: {
-      scrolled: top,
-      fault: { ...view.box(bar.node), y: top, height: bar.height },
+      ...(edge.node < 0 && { scrolled: top, fault: { ...view.box(bar.node), y: top, height: bar.height } }),
       lost: [{ ...first, height }],
     },
     severity: 'warning',
@@ -76,12 +85,14 @@ function toldOf(targets: number): string {
     : `Hides what links lead to: ${targets} targets are`;
 }
 
-function barsAtTop(scene: Scene): Bar[] {
+function barsAtTop(scene: Scene, edge: Edge): Bar[] {
   const bars: Bar[] = [];
   const { view } = scene;
   for (let i = 0; i < view.count; i++) {
-    if (scene.painted[i] && isAtTopEdge(scene, i))
-      bars.push({ node: i, height: view.box(i).height + (pxOf(view.style(i, 'top')) ?? 0) });
+    if (!scene.painted[i] || !isAtTopEdge(scene, i, edge)) continue;
+    const sticks = edge.node < 0 || view.style(i, 'position') === 'sticky';
+    const top = sticks ? (pxOf(view.style(i, 'top')) ?? 0) : view.box(i).y - edge.window.y;
+    bars.push({ node: i, height: view.box(i).height + top });
   }
   return bars;
 }

@@ -94,11 +94,12 @@ function isOnScreen(view: SnapshotView, i: NodeIndex): boolean {
   return page.height <= viewport.shownHeight + 1 || isFixed(view, i);
 }
 
-/** At the end of the container there is no scrolling past it. */
+/** At the end of the container there is no scrolling past it, nor anywhere past what is as high as that. Of a row, what is as long is beside it. */
 function isAtEnd(rect: Rect, window: Rect, axis: Axis): boolean {
   const size = window[SIZE[axis]];
   const beyond = window[axis] + size - (rect[axis] + rect[SIZE[axis]]);
-  return beyond < SLIT * size && rect[axis] > window[axis] + SLIT * size;
+  const isWhole = axis === 'x' && rect[axis] <= window[axis] + SLIT * size;
+  return beyond < SLIT * size && !isWhole;
 }
 
 /** What scrolls with a container, and with nothing that scrolls in it. */

@@ -3,12 +3,14 @@ import { likeness } from '../identity/signature.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { mainScrollerOf } from '../layout/main-scroller.js';
+import { isContentOf } from '../layout/scrollers.js';
 import { FLAG_HEADING } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
 import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit, type Culprits } from './by-culprit.js';
-import { andMore, nameOf, onScreen } from './words.js';
+import { andMore, nameOf, onScreen, shortName } from './words.js';
 import type { RenderView, Sighting } from './sighting.js';
 
 /** Of a line's or control's height. */
@@ -24,7 +26,9 @@ interface Hiding {
   readonly ink: Ink;
   readonly cover: Cover;
   readonly px: number;
-  /** How far the page is scrolled when they meet, and what of the ink is then lost: on the page, CSS px. */
+  /** What is scrolled: −1 for the page. */
+  readonly in: NodeIndex;
+  /** How far it is scrolled when they meet, and what of the ink is then lost: on the page, or where it is at first in a container; CSS px. */
   readonly scrolled: number;
   readonly lost: Rect;
 }
@@ -42,20 +46,32 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
   }
   if (bars.length === 0) return [];
   const hidings: Hiding[] = [];
+  const main = mainScrollerOf(view);
   const covers = scene.covers.flatMap((cover) => {
     const root = stayingRoot(view, cover.node);
     const sticking = root < 0 ? null : stickingOf(view, root);
-    return sticking ? [{ cover, sticking }] : [];
+    const beside = overMain(view, main, cover);
+    return [sticking, beside].flatMap((each) => (each ? [{ cover, sticking: each }] : []));
   });
   for (const bar of bars) {
     for (const { cover, sticking: over } of covers) {
-      if (scene.contains(bar.node, cover.node) || scene.contains(over.node, bar.node)) continue;
+      if (over.in !== bar.in || scene.contains(bar.node, cover.node) || scene.contains(over.node, bar.node))
+        continue;
       if (isPileOf(view, bar.node, over.node)) continue;
       if (Math.min(bar.to, over.to) - Math.max(bar.from, over.from) < LEAST_RANGE) continue;
       hidings.push(...hidden(scene, bar, cover, over));
     }
   }
   return byCulprit(view, hidings).map((group) => sighting(scene, render, group));
+}
+
+/** What lies over the part that is scrolled in the page's place, and stays where it is meanwhile: as if it stuck there. */
+function overMain(view: SnapshotView, main: NodeIndex, { node }: Cover): Sticking | null {
+  if (main < 0 || isContentOf(view, main, node)) return null;
+  const box = view.box(node);
+  const [, height, , scrollHeight] = view.scrollSizes(main);
+  const onScreen = { ...box, y: box.y - view.paddingBox(main).y };
+  return { node, in: main, onScreen, from: 0, to: scrollHeight - height };
 }
 
 /** Headings that push one another away, of whatever rank, panels that pile up: each is meant to lie on the one before. */
@@ -82,8 +98,9 @@ function hidden(scene: Scene, sticking: Sticking, cover: Cover, over: Sticking):
     // Whichever comes to its place later was given the wrong one.
     const culprit = over.from > sticking.from ? over.node : node;
     const scrolled = Math.max(over.from, sticking.from);
-    const lost = { ...common, y: common.y + scrolled };
-    return [{ culprit, ink, cover, px: common.height, scrolled, lost }];
+    const isOfPage = sticking.in < 0;
+    const lost = isOfPage ? { ...common, y: common.y + scrolled } : ink.shown!;
+    return [{ culprit, ink, cover, px: common.height, in: sticking.in, scrolled, lost }];
   });
 }
 
@@ -91,6 +108,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
   const inks = new Set(entries.map(({ ink }) => ink)).size;
   const { more, isMany } = andMore(inks - 1);
+  const [what, where] = worst.in < 0 ? ['the page', 'the screen'] : [shortName(view, worst.in), 'it'];
   return {
     ...fault,
     key: `sticking ${fault.key}`,
@@ -98,8 +116,8 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
     partners: entries.map((hiding) => hiding.cover.node),
     rect: view.box(fault.node),
     by: { axis: 'y', px: worst.px },
-    shows: { scrolled: worst.scrolled, lost: entries.map(({ lost }) => lost) },
+    shows: { ...(worst.in < 0 && { scrolled: worst.scrolled }), lost: entries.map(({ lost }) => lost) },
     severity: 'warning',
-    message: `While the page scrolls, ${nameOf(view, worst.ink)}${more} ${isMany ? 'are' : 'is'} ${px(worst.px)} under the ${view.tag(worst.cover.node)}: both stay at the top of the screen, ${onScreen(render)}.`,
+    message: `While ${what} scrolls, ${nameOf(view, worst.ink)}${more} ${isMany ? 'are' : 'is'} ${px(worst.px)} under the ${view.tag(worst.cover.node)}: both stay at the top of ${where}, ${onScreen(render)}.`,
   };
 }

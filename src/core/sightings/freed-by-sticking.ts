@@ -2,7 +2,8 @@ import { intersect, sizeAlong } from '../geometry/rect.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
 import { clingingOf, type Clinging } from '../layout/clinging.js';
 import { movingScrollerOf } from '../layout/scrollers.js';
-import { isHeldAtRest, scrollportOf } from '../layout/sticking.js';
+import { scrollportOf } from '../layout/scrollport.js';
+import { isHeldAtRest } from '../layout/sticking.js';
 import { stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 

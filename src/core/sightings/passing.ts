@@ -59,7 +59,7 @@ function barsOf(scene: Scene): Sticking[] {
   for (let i = 1; i < view.count; i++) {
     if (!scene.painted[i] || stayingRoot(view, i) !== i) continue;
     const bar = stickingOf(view, i);
-    if (!bar || bar.to - bar.from < LEAST_RANGE) continue;
+    if (!bar || bar.in >= 0 || bar.to - bar.from < LEAST_RANGE) continue;
     if (bar.onScreen.height <= BAR_SHARE * view.snapshot.viewport.shownHeight) found.push(bar);
   }
   return found;

@@ -151,4 +151,19 @@ describe('a bar that sticks in a list of its own', () => {
     expect(seenBy(covered, PAGE, [list(two('0px', 120), 400)])).toHaveLength(1);
     expect(seenBy(covered, PAGE, [list(two('40px', 140), 400)])).toEqual([]);
   });
+
+  test('that stands for the page lies under what stays over it once it sticks', () => {
+    const app = (children: Node[]): Node => ({
+      tag: 'main',
+      id: 'app',
+      box: [0, 0, 800, 600],
+      style: { 'overflow-x': 'auto', 'overflow-y': 'auto' },
+      scroll: [800, 600, 800, 3000],
+      children,
+    });
+    const page = { ...PAGE, scrollHeight: 600 };
+    const inside = (top: string) => [header(), app([section(top)])];
+    expect(seenBy(covered, page, inside('0px'))).toEqual(['#bar y 12']);
+    expect(seenBy(covered, page, inside('64px'))).toEqual([]);
+  });
 });

@@ -19,7 +19,7 @@ import { displacementOf } from '../../layout/displace.js';
 import { isOnLineBefore, linesUnderOwnGround } from '../../layout/painted-lines.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../../layout/scene.js';
 import { areApart, isOfUnknownSides } from '../../layout/rotated.js';
-import { isFreedInScroller } from '../../layout/scrollers.js';
+import { isFreedInScroller, nearestScrollerOf } from '../../layout/scrollers.js';
 import { FLAG_CONTROL } from '../../layout/snapshot.js';
 import { perSnapshot } from '../../layout/memo.js';
 import { fixedRoot, isFreedByScrolling, stickyRoot, isFixed } from '../../layout/viewport-layer.js';
@@ -191,7 +191,8 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   const isBeside = stickyRoot(view, cover.node) !== stickyRoot(view, ink.node);
   if (as !== 'at-end' && held < 0 && isBeside && isFreedBySticking(scene, cover, ink)) return null;
   const [fixedCover, fixedInk] = [fixedRoot(view, cover.node), fixedRoot(view, ink.node)];
-  if (fixedCover >= 0 !== fixedInk >= 0) {
+  const isScrolledBeneath = fixedCover >= 0 && fixedInk >= 0 && nearestScrollerOf(view, ink.node) >= 0;
+  if (fixedCover !== fixedInk && (fixedCover < 0 || fixedInk < 0 || isScrolledBeneath)) {
     const [still, moving] = fixedCover >= 0 ? [view.box(fixedCover), ink.shown!] : [ink.shown!, cover.rect];
     if (isFreedByScrolling(view, moving, still)) return null;
   }
