@@ -43,10 +43,12 @@ export function isFreedBySticking({ view }: Scene, cover: Cover, ink: Ink): bool
   const last = its ? most : Math.min(most, text.y - origin);
   if (last < first) return true;
   const seenAt = node < 0 ? (cover.scrolled ?? scrolled) : scrolled;
-  const movedBy = (moves: Clinging | null, at: number) => (moves ? moves.at(at) - moves.at(seenAt) : 0);
+  // What lies over it is told of at another scroll position than it is itself, where that is the end of the page.
+  const movedBy = (moves: Clinging | null, at: number, from: number) =>
+    moves ? moves.at(at) - moves.at(from) : 0;
   for (let step = 0; step <= STEPS; step++) {
     const at = first + ((last - first) * step) / STEPS;
-    const meets = movedBy(clinging, at) - movedBy(its, at);
+    const meets = movedBy(clinging, at, seenAt) - movedBy(its, at, scrolled);
     const over = intersect({ ...cover.rect, y: cover.rect.y + meets }, text);
     if (!over || sizeAlong(over, 'y') < LEAST_SHARE * text.height) return true;
   }
