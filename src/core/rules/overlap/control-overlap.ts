@@ -1,3 +1,4 @@
+import { UNSEEN } from '../../css/colours.js';
 import { sizeText } from '../../geometry/format.js';
 import { area, intersect, meets, type Rect } from '../../geometry/rect.js';
 import { isAdornment, isOnLargerControl } from '../../intent/controls.js';
@@ -17,6 +18,7 @@ import { fixedRoot, isFixed, isFreedByScrolling } from '../../layout/viewport-la
 import type { NodeIndex } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
+import { contrastOnGround } from '../../sightings/unseen-words.js';
 import { capital, nameOf, onScreen } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
@@ -119,7 +121,17 @@ function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
   if (area(common) < LEAST_SHARE * Math.min(area(a.full), area(b.full))) return false;
   if (!meetSeen(scene, a, b, common)) return false;
   if (isOnLargerControl(scene, a, b) || areShingled(scene, a.node, b.node)) return false;
+  if (isGroundOf(scene, ...stacked(a, b), common)) return false;
   return !areAlternatives(scene, a.node, b.node);
+}
+
+/** What shows nothing but its ground, and most of that under another control, marks it: the words in it have the ground's colour. */
+const MOST_OF_GROUND = 0.8;
+
+function isGroundOf(scene: Scene, upper: Ink, lower: Ink, common: Rect): boolean {
+  if (area(common) < MOST_OF_GROUND * area(lower.full) || isDrawn(scene.view, upper.node)) return false;
+  const shown = scene.inksWithin(lower).filter((ink) => ink.shown !== null);
+  return shown.length > 0 && shown.every((ink) => (contrastOnGround(scene, ink) ?? Infinity) < UNSEEN);
 }
 
 /** Of an undrawn control, what it lies over on another counts only where it takes most clicks meant for that. */
