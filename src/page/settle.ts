@@ -40,29 +40,66 @@ export async function scrolledTo(y: number): Promise<number> {
   return before;
 }
 
-/** Brings lazy content in by scrolling down one screen at a time, then goes back to the top. */
+/**
+ * Brings lazy content in by scrolling down one screen at a time, then goes back: of a page to its top, of the part that an application scrolls
+ * in its page's place to where that was.
+ */
 export async function scrollThrough(): Promise<SettleResult> {
-  const bounds: string[] = [];
-  const scroller = document.scrollingElement ?? document.documentElement;
-  const step = Math.max(200, window.innerHeight);
-  const originX = window.scrollX;
+  const page = document.scrollingElement ?? document.documentElement;
+  const isWhole = await scrolledDown(page, window, window.innerHeight, 0);
+  const part = page.scrollHeight <= window.innerHeight + 1 ? partInPlaceOfPage() : null;
+  const isPartWhole = part === null || (await scrolledDown(part, part, part.clientHeight, part.scrollTop));
+  return {
+    bounds: isWhole && isPartWhole ? [] : [`the page was scrolled ${MAX_SCREENS} screens down and went on`],
+  };
+}
+
+/** @returns whether its end was come to */
+async function scrolledDown(
+  content: Element,
+  scroller: Window | Element,
+  height: number,
+  backTo: number,
+): Promise<boolean> {
+  const step = Math.max(200, height);
+  const left = content.scrollLeft;
+  const to = (top: number) => scroller.scrollTo({ left, top, behavior: 'instant' });
   let screens = 0;
-  for (let y = step; y < scroller.scrollHeight - 1; y += step) {
+  let isWhole = true;
+  for (let y = step; y < content.scrollHeight - 1; y += step) {
     if (++screens > MAX_SCREENS) {
-      bounds.push(`the page was scrolled ${MAX_SCREENS} screens down and went on`);
+      isWhole = false;
       break;
     }
-    window.scrollTo({ left: originX, top: y, behavior: 'instant' });
+    to(y);
     await frame();
   }
   if (screens > 0) {
-    window.scrollTo({ left: originX, top: scroller.scrollHeight, behavior: 'instant' });
+    to(content.scrollHeight);
     await frame();
     await frame();
   }
-  window.scrollTo({ left: originX, top: 0, behavior: 'instant' });
+  to(backTo);
   await frame();
-  return { bounds };
+  return isWhole;
+}
+
+/** Of the window, what scrolls in the page's place takes so much at the least. */
+const LEAST_SHARE = 0.5;
+
+/** The largest scroll container of a page that does not scroll itself, where it takes much of the window. */
+function partInPlaceOfPage(): Element | null {
+  let [found, largest]: [Element | null, number] = [
+    null,
+    LEAST_SHARE * window.innerWidth * window.innerHeight,
+  ];
+  for (const element of document.querySelectorAll('body *')) {
+    const { clientWidth, clientHeight, scrollHeight } = element;
+    const size = clientWidth * Math.min(clientHeight, window.innerHeight);
+    if (scrollHeight <= clientHeight + 1 || size <= largest) continue;
+    if (/auto|scroll/.test(getComputedStyle(element).overflowY)) [found, largest] = [element, size];
+  }
+  return found;
 }
 
 /**

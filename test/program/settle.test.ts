@@ -36,6 +36,8 @@ const SLOW: Record<string, string> = {
     '<div id="l" style="position:fixed;inset:0;z-index:9;background:#c00">Loading…</div><div style="height:100px;background:#00f"></div><p>The timetable of the northern isles, of the southern isles, and of the night boat to the mainland.</p><script>setTimeout(() => document.querySelector("#l").remove(), 900)</script>',
   '/resized':
     '<div id="r" style="width:100px;height:2000px;background:#0a0"></div><script>const listen = () => addEventListener("resize", () => (document.querySelector("#r").style.background = "#c00")); addEventListener("load", () => setTimeout(listen, 60))</script>',
+  '/part':
+    '<style>body{height:100vh;overflow:hidden}</style><div id="t" style="position:fixed;top:0;left:0;width:100px;height:100px;background:#c00"></div><main style="height:100vh;overflow:auto"><div style="height:3000px"></div><p id="e">To the end</p></main><script>new IntersectionObserver(([e]) => { if (e.isIntersecting) document.querySelector("#t").style.background = "#0a0" }).observe(document.querySelector("#e"))</script>',
   '/barred': '<div style="width:40px;height:2000px;margin-left:auto;background:#0a0"></div>',
 };
 
@@ -137,4 +139,9 @@ test('a page that changes when its window is resized is pictured as it was measu
   const out = join(temp.path, 'resized');
   await isoptic(['check', `${server.origin}/resized`, '--on', 'ios-phone-390', '--quiet', '--out', out]);
   expect(await pixel('resized', 50, 1500, 'resized')).toEqual([0, 0xaa, 0]);
+});
+
+test('what an application scrolls in the place of its page is scrolled through as a page is', async () => {
+  await capture('part', ['/part']);
+  expect(await pixel('part', 50, 50, 'part')).toEqual([0, 170, 0]);
 });
