@@ -6,8 +6,10 @@ import { displacedRoot } from '../layout/branches.js';
 import { displacementOf } from '../layout/displace.js';
 import { colourAround } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
+import { mainScrollerOf } from '../layout/main-scroller.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { stayingRoot } from '../layout/viewport-layer.js';
+import { nearestScrollerOf } from '../layout/scrollers.js';
+import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
@@ -34,10 +36,13 @@ export function contrastOnGround({ view }: Scene, ink: Ink): number | null {
   return own === null || colour === null ? null : contrastOf(colour, own);
 }
 
-/** Whether an ink is words in the flow of the page that a reader would miss. */
+/** Whether an ink is words in the flow of the page, or of what scrolls in its place, that a reader would miss. */
 export function isMissed(scene: Scene, ink: Ink): boolean {
   const { view } = scene;
-  if (!ink.shown || !scene.isOnPage(ink.shown, ink.node) || stayingRoot(view, ink.node) >= 0) return false;
+  if (!ink.shown || !scene.isOnPage(ink.shown, ink.node)) return false;
+  const holder = nearestScrollerOf(view, ink.node);
+  const isOfMain = holder >= 0 && holder === mainScrollerOf(view) && stickyRoot(view, ink.node) < 0;
+  if (stayingRoot(view, ink.node) >= 0 && !isOfMain) return false;
   return !isDecoration(scene, ink.node) && !isSymbols(view, ink);
 }
 
