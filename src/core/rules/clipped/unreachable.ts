@@ -210,7 +210,7 @@ function isWaiting(scene: Scene, { ink, side, of, px: past, culprit }: Stranding
       if (isPutAside(view, at, side)) return true;
       continue;
     }
-    if (isOfPage && displacement === 'absolute' && hangsBesideText(scene, at, side)) continue;
+    if (isOfPage && displacement === 'absolute' && hangsFromText(scene, at, side)) continue;
     // A link that skips to the content waits as a whole; the links of an open menu are in sight for the most part.
     const isSkip = view.has(ink.node, FLAG_PAGE_LINK) || view.has(at, FLAG_PAGE_LINK);
     if (isSkip && outsideShare(scene, box, side) >= 0.5) return true;
@@ -244,19 +244,24 @@ function leavesHole(view: SnapshotView, i: NodeIndex): boolean {
 }
 
 /**
- * Words that hang beside those of the block that they are placed in, and would be in its margin on a wider screen. What waits is placed by the
- * page or its screen, has something to press in it, or is far away.
+ * Words that hang beside those of the block that they are placed in, and would be in its margin on a wider screen, or above them. What waits is
+ * placed by the page or its screen, has something to press in it, or is far away.
  */
-function hangsBesideText(scene: Scene, i: NodeIndex, side: Side): boolean {
+function hangsFromText(scene: Scene, i: NodeIndex, side: Side): boolean {
   const { view } = scene;
   const block = view.containingElement(i);
-  if (block <= view.body || axisOf(side) === 'y' || outsidePx(scene, view.box(i), side) >= FAR_PX)
-    return false;
-  if (hasControl(scene, i)) return false;
+  if (block <= view.body || side === 'bottom' || outsidePx(scene, view.box(i), side) >= FAR_PX) return false;
+  // What comes down from above is moved there.
+  if (hasControl(scene, i) || (side === 'top' && isMovedLater(view, i))) return false;
   const around = view.box(block);
   const isInSight = around.x >= 0 && around.x + around.width <= view.snapshot.viewport.width;
   const isBeside = (node: NodeIndex) => scene.contains(block, node) && !scene.contains(i, node);
   return isInSight && scene.inksIn(around).some(({ kind, node }) => kind === 'text' && isBeside(node));
+}
+
+/** Whether it has a transition of its own from one place to another. */
+function isMovedLater(view: SnapshotView, i: NodeIndex): boolean {
+  return /\b(top|inset|transform|translate|margin-top)\b/.test(view.style(i, 'transition-property'));
 }
 
 function axisOf(side: Side): 'x' | 'y' {
