@@ -1,7 +1,8 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
 import { clingingOf } from '../layout/clinging.js';
-import type { Cover, Ink, Scene } from '../layout/scene.js';
+import { perSnapshot } from '../layout/memo.js';
+import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { beginsAtFarEnd } from '../layout/scroll-origin.js';
 import { isContentOf, movingScrollerOf, scrollsAlong } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -31,7 +32,7 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
     .coversIn(window)
     .filter(({ node, rank }) => !isContentOf(view, holder, node) && rank > scene.order.box[holder]!)
     .filter(({ node }) => !scene.contains(node, holder) && (movesWith(view, node, holder) || isHeld))
-    .concat(axis === 'y' ? stickingAtEnd(scene, holder) : [])
+    .concat(axis === 'y' ? (stickingAtEnd(view).get(holder) ?? []) : [])
     .flatMap((cover) => {
       const rect = intersect(cover.rect, window);
       return rect && isAtEnd(rect, window, axis) ? [cover] : [];
@@ -51,17 +52,22 @@ function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cov
   });
 }
 
-/** What sticks in a container, where it lies once that is scrolled to its end. */
-function stickingAtEnd({ view, covers }: Scene, holder: NodeIndex): Cover[] {
-  return covers.flatMap((cover) => {
+/** By container, what sticks in it, where that lies once the container is scrolled to its end. */
+const stickingAtEnd = perSnapshot((view): ReadonlyMap<NodeIndex, readonly Cover[]> => {
+  const found = new Map<NodeIndex, Cover[]>();
+  for (const cover of sceneOf(view).covers) {
     const sticky = stickyRoot(view, cover.node);
     const clinging = sticky < 0 ? null : clingingOf(view, sticky);
-    if (clinging?.in.node !== holder) return [];
-    const { scrolled, most } = clinging.in;
+    if (!clinging || clinging.in.node < 0) continue;
+    const { node, scrolled, most } = clinging.in;
     const by = clinging.at(most) - clinging.at(scrolled) - (most - scrolled);
-    return [{ ...cover, rect: { ...cover.rect, y: cover.rect.y + by } }];
-  });
-}
+    const moved = { ...cover, rect: { ...cover.rect, y: cover.rect.y + by } };
+    const others = found.get(node);
+    if (others) others.push(moved);
+    else found.set(node, [moved]);
+  }
+  return found;
+});
 
 /** What stays on the screen while a container scrolls by with the page is passed. */
 function movesWith(view: SnapshotView, cover: NodeIndex, holder: NodeIndex): boolean {
