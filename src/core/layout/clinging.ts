@@ -23,8 +23,8 @@ export const clingingOf = perNode((view, i): Clinging | null => {
   if (holder < 0 || port === null || (top === null && bottom === null)) return null;
   const { height } = view.box(i);
   const around = view.contentBox(holder);
-  // A container is no box among its own content: it is the one that stays.
-  const start = around.y - (holder === port.node ? 0 : port.origin);
+  const start = around.y - port.origin;
+  // What stands in the container itself stays as long as there is anything to scroll.
   const [first, last] = holder === port.node ? [0, Infinity] : [start, start + around.height - height];
   const place = (rest: number, scrolled: number) => {
     let at = rest;

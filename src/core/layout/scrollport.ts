@@ -1,3 +1,5 @@
+import { mainScrollerOf } from './main-scroller.js';
+import { perSnapshot } from './memo.js';
 import { beginsAtFarEnd } from './scroll-origin.js';
 import { fixedRoot } from './viewport-layer.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -26,14 +28,24 @@ export function scrollportOf(view: SnapshotView, i: NodeIndex): NodeIndex {
 
 /** What an element sticks in, if it does; null where it can't be told how that is scrolled. */
 export function portOf(view: SnapshotView, i: NodeIndex): Scrollport | null {
-  const { scroll, viewport, document: page } = view.snapshot;
   const node = scrollportOf(view, i);
-  if (node < 0) {
-    if (fixedRoot(view, i) >= 0) return null;
-    const height = viewport.shownHeight;
-    const most = Math.max(0, page.height - height);
-    return { node, origin: 0, scrolled: scroll.y, most, height, inset: { top: 0, bottom: 0 } };
-  }
+  if (node >= 0) return containerPort(view, node);
+  return fixedRoot(view, i) >= 0 ? null : pagePort(view);
+}
+
+/** The page, or what scrolls in its place; null where it can't be told how that is scrolled. */
+export const mainPortOf = perSnapshot((view): Scrollport | null => {
+  const main = mainScrollerOf(view);
+  return main < 0 ? pagePort(view) : containerPort(view, main);
+});
+
+function pagePort({ snapshot: { scroll, viewport, document: page } }: SnapshotView): Scrollport {
+  const height = viewport.shownHeight;
+  const most = Math.max(0, page.height - height);
+  return { node: -1, origin: 0, scrolled: scroll.y, most, height, inset: { top: 0, bottom: 0 } };
+}
+
+function containerPort(view: SnapshotView, node: NodeIndex): Scrollport | null {
   // What is cut off may be scrolled by a script, and some containers are scrolled from their far end.
   if (!/auto|scroll/.test(view.style(node, 'overflow-y')) || beginsAtFarEnd(view, node).y) return null;
   const [, height, , scrollHeight] = view.scrollSizes(node);

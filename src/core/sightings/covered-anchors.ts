@@ -1,10 +1,11 @@
 import { px } from '../geometry/format.js';
 import type { Rect } from '../geometry/rect.js';
 import { signature } from '../identity/signature.js';
-import { edgeOf, isAtTopEdge, type Edge } from '../intent/bars.js';
+import { isAtTopEdge } from '../intent/bars.js';
 import type { Scene } from '../layout/scene.js';
 import { pxOf } from '../css/lengths.js';
 import { isContentOf } from '../layout/scrollers.js';
+import { mainPortOf, type Scrollport } from '../layout/scrollport.js';
 import { FLAG_ANCHOR_TARGET } from '../layout/snapshot.js';
 import type { NodeIndex } from '../layout/view.js';
 import { onScreen } from './words.js';
@@ -29,18 +30,16 @@ interface Target {
  */
 export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
   const { view } = scene;
-  const edge = edgeOf(view);
-  const bars = barsAtTop(scene, edge);
-  if (bars.length === 0) return [];
-  const most = Math.max(0, edge.height - edge.window.height);
-  const padding = pxOf(view.style(edge.node < 0 ? view.root : edge.node, 'scroll-padding-top')) ?? 0;
-  // Where the content begins on the page.
-  const origin = edge.node < 0 ? 0 : edge.window.y - view.scrolledBy(edge.node).y;
+  const port = mainPortOf(view);
+  const bars = port ? barsAtTop(scene, port) : [];
+  if (!port || bars.length === 0) return [];
+  const { node, origin, most } = port;
+  const padding = pxOf(view.style(node < 0 ? view.root : node, 'scroll-padding-top')) ?? 0;
   const hidden = new Map<Bar, Target[]>();
   for (let i = 0; i < view.count; i++) {
     if (!view.has(i, FLAG_ANCHOR_TARGET) || !scene.painted[i]) continue;
-    if (edge.node >= 0 && !isContentOf(view, edge.node, i)) continue;
-    const [bar] = bars.filter(({ node }) => !scene.contains(node, i) && !scene.contains(i, node));
+    if (node >= 0 && !isContentOf(view, node, i)) continue;
+    const [bar] = bars.filter((each) => !scene.contains(each.node, i) && !scene.contains(i, each.node));
     const first = firstLine(scene, i);
     if (!bar || !first) continue;
     const top = view.box(i).y - origin - padding - (pxOf(view.style(i, 'scroll-margin-top')) ?? 0);
@@ -50,16 +49,16 @@ export function coveredAnchors(scene: Scene, render: RenderView): Sighting[] {
     if (height < 0.5 * first.height) continue;
     hidden.set(bar, [...(hidden.get(bar) ?? []), { node: i, top, first, height }]);
   }
-  return [...hidden].map(([bar, targets]) => sighting(scene, render, edge, bar, targets));
+  return [...hidden].map(([bar, targets]) => sighting(scene, render, bar, targets, node < 0));
 }
 
 /** Of the targets that a bar hides, the first one is shown. */
 function sighting(
   scene: Scene,
   render: RenderView,
-  edge: Edge,
   bar: Bar,
   targets: readonly Target[],
+  isOfPage: boolean,
 ): Sighting {
   const { view } = scene;
   const { node, top, first, height } = targets[0]!;
@@ -71,7 +70,7 @@ function sighting(
     rect: first,
     by: { axis: 'y', px: height },
     shows: {
-      ...(edge.node < 0 && { scrolled: top, fault: { ...view.box(bar.node), y: top, height: bar.height } }),
+      ...(isOfPage && { scrolled: top, fault: { ...view.box(bar.node), y: top, height: bar.height } }),
       lost: [{ ...first, height }],
     },
     severity: 'warning',
@@ -85,13 +84,13 @@ function toldOf(targets: number): string {
     : `Hides what links lead to: ${targets} targets are`;
 }
 
-function barsAtTop(scene: Scene, edge: Edge): Bar[] {
+function barsAtTop(scene: Scene, port: Scrollport): Bar[] {
   const bars: Bar[] = [];
   const { view } = scene;
   for (let i = 0; i < view.count; i++) {
-    if (!scene.painted[i] || !isAtTopEdge(scene, i, edge)) continue;
-    const sticks = edge.node < 0 || view.style(i, 'position') === 'sticky';
-    const top = sticks ? (pxOf(view.style(i, 'top')) ?? 0) : view.box(i).y - edge.window.y;
+    if (!scene.painted[i] || !isAtTopEdge(scene, i, port)) continue;
+    const sticks = port.node < 0 || view.style(i, 'position') === 'sticky';
+    const top = sticks ? (pxOf(view.style(i, 'top')) ?? 0) : view.box(i).y - port.origin - port.scrolled;
     bars.push({ node: i, height: view.box(i).height + top });
   }
   return bars;

@@ -3,8 +3,8 @@ import { likeness } from '../identity/signature.js';
 import { intersect, type Rect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import type { Cover, Ink, Scene } from '../layout/scene.js';
-import { mainScrollerOf } from '../layout/main-scroller.js';
 import { isContentOf } from '../layout/scrollers.js';
+import { mainPortOf, type Scrollport } from '../layout/scrollport.js';
 import { FLAG_HEADING } from '../layout/snapshot.js';
 import { stickingOf, type Sticking } from '../layout/sticking.js';
 import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
@@ -46,7 +46,7 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
   }
   if (bars.length === 0) return [];
   const hidings: Hiding[] = [];
-  const main = mainScrollerOf(view);
+  const main = mainPortOf(view);
   const covers = scene.covers.flatMap((cover) => {
     const root = stayingRoot(view, cover.node);
     const sticking = root < 0 ? null : stickingOf(view, root);
@@ -66,12 +66,11 @@ export function coveredSticking(scene: Scene, render: RenderView): Sighting[] {
 }
 
 /** What lies over the part that is scrolled in the page's place, and stays where it is meanwhile: as if it stuck there. */
-function overMain(view: SnapshotView, main: NodeIndex, { node }: Cover): Sticking | null {
-  if (main < 0 || isContentOf(view, main, node)) return null;
+function overMain(view: SnapshotView, main: Scrollport | null, { node }: Cover): Sticking | null {
+  if (!main || main.node < 0 || isContentOf(view, main.node, node)) return null;
   const box = view.box(node);
-  const [, height, , scrollHeight] = view.scrollSizes(main);
-  const onScreen = { ...box, y: box.y - view.paddingBox(main).y };
-  return { node, in: main, onScreen, from: 0, to: scrollHeight - height };
+  const onScreen = { ...box, y: box.y - main.origin - main.scrolled };
+  return { node, in: main.node, onScreen, from: 0, to: main.most };
 }
 
 /** Headings that push one another away, of whatever rank, panels that pile up: each is meant to lie on the one before. */

@@ -1,4 +1,4 @@
-import { edgeOf, isAtTopEdge } from '../../../src/core/intent/bars.js';
+import { isAtTopEdge } from '../../../src/core/intent/bars.js';
 import {
   isClosed,
   isFaded,
@@ -21,6 +21,7 @@ import {
 import { areAlternatives, areShingled, isStandIn } from '../../../src/core/intent/stacks.js';
 import { isSmallRaised, isSymbols } from '../../../src/core/intent/typography.js';
 import { sceneOf, type Scene } from '../../../src/core/layout/scene.js';
+import { mainPortOf } from '../../../src/core/layout/scrollport.js';
 import {
   FLAG_ARIA_HIDDEN,
   FLAG_CONTROL,
@@ -370,7 +371,7 @@ describe('what lies over the page on purpose', () => {
     expect(holds(hangsFromControl, holder(button, { ...menu, box: [0, 10, 200, 90] }))).toBe(false);
   });
   test('a bar at the top edge stays there; one that ends with its short parent does not', () => {
-    const atTop = (made: Scene, i: number) => isAtTopEdge(made, i, edgeOf(made.view));
+    const atTop = (made: Scene, i: number) => isAtTopEdge(made, i, mainPortOf(made.view)!);
     const sticky = { ...WHITE, position: 'sticky', top: '0px' };
     expect(holds(atTop, x({ box: [0, 0, 400, 60], style: sticky }))).toBe(true);
     expect(holds(atTop, x({ box: [0, 0, 400, 60], style: { ...fixed, top: '0px' } }))).toBe(true);
