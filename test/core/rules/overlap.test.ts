@@ -329,6 +329,21 @@ describe('covered', () => {
     ];
     expect(covered.check(render)).toHaveLength(1);
   });
+  test('a control that takes a third of a line is never meant to, one that takes less may be', () => {
+    const over = (y: number): Node => ({
+      tag: 'button',
+      box: [10, y, 90, 32],
+      flags: FLAG_CONTROL,
+      style: { ...CARD, position: 'relative' },
+    });
+    const mild = (by: number) =>
+      controlOverlap
+        .check(renderOf(PAGE, [text('words', 50), over(70 - by)]))
+        .map((sighting) => sighting.mild);
+    // Of 20 px of line, 12 are ink.
+    expect(mild(9)).toEqual([false]);
+    expect(mild(8)).toEqual([true]);
+  });
   test('of a line hidden by little, pixels tell whether letters are; where they are, none of it is mild', () => {
     const band = { tag: 'div', id: 'band', box: [10, 26, 200, 32] as const, style: CARD };
     const render = renderOf(PAGE, [text('under', 50), { ...band, style: { ...CARD, position: 'absolute' } }]);

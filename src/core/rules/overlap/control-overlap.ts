@@ -15,7 +15,7 @@ import { isFreedInScroller } from '../../layout/scrollers.js';
 import { FLAG_FIELD, FLAG_REPLACED } from '../../layout/snapshot.js';
 import { passOneAnother } from '../../layout/sticking.js';
 import { fixedRoot, isFixed, isFreedByScrolling } from '../../layout/viewport-layer.js';
-import type { NodeIndex } from '../../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { stacked, takingPart, type Pair } from '../../sightings/overlap-pair.js';
 import { contrastOnGround } from '../../sightings/unseen-words.js';
@@ -30,6 +30,8 @@ const LEAST_PX = 2.5;
 const MILD_PX = 6;
 /** Of words along their line, in which there are letters no wider. */
 const MILD_ALONG_PX = 3;
+/** Of a line that something opaque takes, this share of its height. */
+const MILD_OF_LINE = 0.3;
 /** Of a line of text, this share of its height must be overlapped, or of large letters so much, CSS px. */
 const LEAST_TEXT_SHARE = 0.22;
 const LEAST_TEXT_PX = 4;
@@ -173,13 +175,15 @@ function isHidden(scene: Scene, lower: Ink, upper: Ink, common: Rect): boolean {
     );
 }
 
-function isMild({ upper, lower, common: { width, height } }: Pair): boolean {
+function isMild(view: SnapshotView, { upper, lower, common: { width, height } }: Pair): boolean {
   const isOnText = upper.kind === 'text' || lower.kind === 'text';
-  return height <= MILD_PX || width <= (isOnText ? MILD_ALONG_PX : MILD_PX);
+  const takesLine = lower.kind === 'text' && isOpaque(view, upper.node);
+  const across = takesLine ? Math.min(MILD_PX, MILD_OF_LINE * lower.full.height) : MILD_PX;
+  return height <= across || width <= (isOnText ? MILD_ALONG_PX : MILD_PX);
 }
 
 function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culprits<Pair>): Sighting {
-  const grave = entries.filter((pair) => !isMild(pair));
+  const grave = entries.filter((pair) => !isMild(view, pair));
   const { upper, lower, common } = (grave.length > 0 ? grave : entries).reduce((a, b) =>
     area(b.common) > area(a.common) ? b : a,
   );
