@@ -107,7 +107,7 @@ function sighting({ view }: Scene, render: RenderView, { entries, fault }: Culpr
   const worst = entries.reduce((a, b) => (b.px > a.px ? b : a));
   const inks = new Set(entries.map(({ ink }) => ink)).size;
   const { more, isMany } = andMore(inks - 1);
-  const [what, where] = worst.in < 0 ? ['the page', 'the screen'] : [shortName(view, worst.in), 'it'];
+  const [what, where] = worst.in < 0 ? ['the page', 'the screen'] : [shortName(view, worst.in), 'that part'];
   return {
     ...fault,
     key: `sticking ${fault.key}`,
