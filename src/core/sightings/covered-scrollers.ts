@@ -1,6 +1,7 @@
 import { fixedRoot, isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import { intersect, meets, type Rect } from '../geometry/rect.js';
 import { clingingOf } from '../layout/clinging.js';
+import { cut } from '../layout/clips.js';
 import { perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import { beginsAtFarEnd } from '../layout/scroll-origin.js';
@@ -26,7 +27,9 @@ export function inksAtScrollEnds(scene: Scene): { ink: Ink; cover: Cover }[] {
 
 function inksAtEnd(scene: Scene, holder: NodeIndex, axis: Axis): { ink: Ink; cover: Cover }[] {
   const { view } = scene;
-  const window = view.paddingBox(holder);
+  // A container may wait beside what cuts it off.
+  const window = cut(view.paddingBox(holder), scene.clips.shownBox(holder));
+  if (!window) return [];
   const isHeld = axis === 'y' && isOnScreen(view, holder);
   const over = scene
     .coversIn(window)
