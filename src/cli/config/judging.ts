@@ -5,6 +5,7 @@ import { IsopticError, messageOf } from '../../core/errors.js';
 import type { RuleSettings } from '../../core/findings/settings.js';
 import type { Waiver } from '../../core/findings/waivers.js';
 import type { Settings } from './load.js';
+import { parseWithRules } from './parse-with-rules.js';
 import type { RuleConfig } from './schema.js';
 import { folderOf } from './secrets.js';
 
@@ -57,11 +58,6 @@ export async function loadWaivers(named: string | undefined, settings: Settings)
       'Name another file with --waivers.',
     );
   }
-  // Rules, and what reads YAML, are much to load, and the browser waits for what is loaded before it.
-  const [{ RULES }, { parseConfig }] = await Promise.all([
-    import('../../core/rules/index.js'),
-    import('./explain.js'),
-  ]);
-  const schema = waiversSchema(RULES.map(({ meta }) => meta.name));
-  return parseConfig(text === '' ? '[]' : text, relative(process.cwd(), file), schema).data;
+  const shown = relative(process.cwd(), file);
+  return (await parseWithRules(text === '' ? '[]' : text, shown, waiversSchema)).data;
 }

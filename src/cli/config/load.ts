@@ -8,6 +8,7 @@ import { profileSchema } from '../../core/profile/profile-schema.js';
 import { loadCatalogue } from '../../run/catalogue.js';
 import { configFile } from './find.js';
 import type { Parsed } from './explain.js';
+import { parseWithRules } from './parse-with-rules.js';
 import { configSchema, type Config } from './schema.js';
 
 export interface Settings {
@@ -38,12 +39,7 @@ export async function loadSettings(named?: string): Promise<Settings> {
       'Name another file with --config.',
     );
   });
-  const [{ parseConfig }, { RULES }] = await Promise.all([
-    import('./explain.js'),
-    import('../../core/rules/index.js'),
-  ]);
-  const schema = configSchema(RULES.map(({ meta }) => meta.name));
-  const { data: config, whereOf } = parseConfig(text, shown, schema);
+  const { data: config, whereOf } = await parseWithRules(text, shown, configSchema);
   const own = Object.keys(config.profiles).map((name) => ownProfile(name, config, shipped, shown, []));
   const catalogue: Catalogue = {
     profiles: [...shipped.profiles.filter((profile) => !(profile.name in config.profiles)), ...own],

@@ -9,7 +9,7 @@ import { colourOfWords } from '../layout/letters.js';
 import { mainScrollerOf } from '../layout/main-scroller.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { nearestScrollerOf } from '../layout/scrollers.js';
-import { stayingRoot, stickyRoot } from '../layout/viewport-layer.js';
+import { isFixed, stickyRoot } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { byCulprit } from './by-culprit.js';
 import { hiddenInk, type Doubt } from './doubt.js';
@@ -40,10 +40,14 @@ export function contrastOnGround({ view }: Scene, ink: Ink): number | null {
 export function isMissed(scene: Scene, ink: Ink): boolean {
   const { view } = scene;
   if (!ink.shown || !scene.isOnPage(ink.shown, ink.node)) return false;
-  const holder = nearestScrollerOf(view, ink.node);
-  const isOfMain = holder >= 0 && holder === mainScrollerOf(view) && stickyRoot(view, ink.node) < 0;
-  if (stayingRoot(view, ink.node) >= 0 && !isOfMain) return false;
+  if (stickyRoot(view, ink.node) >= 0 || (isFixed(view, ink.node) && !isInMain(view, ink.node))) return false;
   return !isDecoration(scene, ink.node) && !isSymbols(view, ink);
+}
+
+/** Whether an element is scrolled with the part that an application scrolls in its page's place. */
+function isInMain(view: SnapshotView, i: NodeIndex): boolean {
+  const main = mainScrollerOf(view);
+  return main >= 0 && nearestScrollerOf(view, i) === main;
 }
 
 /** At fault is what was put where it is: the words, or else the layer; the words where neither was. */

@@ -127,9 +127,10 @@ function onControl(scene: Scene, a: Ink, b: Ink, common: Rect): boolean {
   return !areAlternatives(scene, a.node, b.node);
 }
 
-/** What shows nothing but its ground, and most of that under another control, marks it: the words in it have the ground's colour. */
+/** Of its box, what marks a control has so much under that. */
 const MOST_OF_GROUND = 0.8;
 
+/** Whether the lower one only marks the upper: it shows nothing but its ground, whose colour the words in it have. */
 function isGroundOf(scene: Scene, upper: Ink, lower: Ink, common: Rect): boolean {
   if (area(common) < MOST_OF_GROUND * area(lower.full) || isDrawn(scene.view, upper.node)) return false;
   const shown = scene.inksWithin(lower).filter((ink) => ink.shown !== null);
