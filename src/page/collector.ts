@@ -27,7 +27,7 @@ import { knownStyles } from './style-memory.js';
 import { StyleReader } from './style-reader.js';
 import { NO_SIDES, textLines } from './text-lines.js';
 import { Walk, type Entry, type Inherited } from './walk.js';
-import { computedStyleOf } from './zoomed-style.js';
+import { computedStyleOf } from './page-px.js';
 
 const MAX_LINES = 400_000;
 /** Each is asked about by a call of its own. */
@@ -106,7 +106,8 @@ export class Collector {
         nth,
         flags: solid ? flags | FLAG_RENDERED | FLAG_SOLID : flags,
         element,
-        style: solid && computedStyleOf(element),
+        style: solid && computedStyleOf(element, inherited.drawn),
+        drawn: inherited.drawn.own,
         rect: solid ?? groupBox(element, tag),
         hasText: true,
       });
@@ -117,7 +118,7 @@ export class Collector {
   /** A `text` element of a drawing with its words; null where they can't be judged. */
   private addDrawnText(element: Element, inherited: Inherited, nth: number, flags: number): number | null {
     if (!(element instanceof SVGTextElement)) return null;
-    const style = computedStyleOf(element);
+    const style = computedStyleOf(element, inherited.drawn);
     const found = drawnLines(element, style, this.range);
     if (found.length === 0) return null;
     const node = this.addRow(element, inherited, {
@@ -129,6 +130,7 @@ export class Collector {
       flags: flags | FLAG_RENDERED,
       element,
       style,
+      drawn: inherited.drawn.own,
       rect: element.getBoundingClientRect(),
       hasText: true,
     });
@@ -155,7 +157,8 @@ export class Collector {
   private addElement({ element, inherited, nth }: Entry, tag: string): void {
     const { nodes, reader } = this;
     const { columns } = nodes;
-    const style = computedStyleOf(element);
+    const drawn = reader.drawn(element, inherited.drawn);
+    const style = computedStyleOf(element, drawn);
     const hasNoBox = reader.display(style, element) === 'contents';
     const rendered = hasNoBox || element.checkVisibility();
     const rect = rendered && !hasNoBox ? element.getBoundingClientRect() : null;
@@ -174,6 +177,7 @@ export class Collector {
       flags,
       element,
       style,
+      drawn: drawn.own,
       rect,
       // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
       hasText: (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre',
@@ -181,7 +185,7 @@ export class Collector {
     const display = nodes.value(node, 'display');
     if (rect) this.addBox(element, tag, style, rect, node, inherited);
     this.side.addAllowed(node, element);
-    const below = this.below(inherited, node, tag, flags, display, rect);
+    const below = this.below(inherited, node, tag, flags, display, rect, drawn.own);
     if (rect && tag === 'li') this.generated.addMarker(element, style, rect, below);
     if (rendered) this.addContents(element, style, node, flags, own.shownTexts, below);
     if (rect) this.noteSuspect(element, tag, rect, flags, node);
@@ -222,6 +226,7 @@ export class Collector {
     flags: number,
     display: string,
     rect: DOMRect | null,
+    drawn: number,
   ): Inherited {
     const { columns } = this.nodes;
     const holds = this.reader.holding(columns.style[node]!);
@@ -236,6 +241,7 @@ export class Collector {
       frame: inherited.frame,
       positioned: padding ?? inherited.positioned,
       fixed: padding && holds.fixed ? padding : inherited.fixed,
+      drawn: drawn === inherited.drawn.own ? inherited.drawn : { outer: drawn, own: drawn },
       content: rect && isBlock ? sidesOf(contentBox(columns, rect, node)) : inherited.content,
     };
   }

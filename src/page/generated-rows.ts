@@ -14,7 +14,7 @@ import { ListMarkers } from './list-markers.js';
 import type { NodeColumns } from './node-columns.js';
 import { flowPseudoBox, pseudoBox, type Box, type Host } from './pseudo-box.js';
 import type { Inherited } from './walk.js';
-import { computedStyleOf } from './zoomed-style.js';
+import { computedStyleOf } from './page-px.js';
 
 /** The rows of what style sheets put before and after elements, and of the numbers and bullets of lists. */
 export class GeneratedRows {
@@ -31,7 +31,7 @@ export class GeneratedRows {
   ) {}
 
   addPseudo(element: Element, which: '::before' | '::after', of: Inherited): void {
-    const style = computedStyleOf(element, which);
+    const style = computedStyleOf(element, of.drawn, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const holder = style.position === 'fixed' ? of.fixed : of.positioned;
     const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
@@ -54,7 +54,7 @@ export class GeneratedRows {
   addMarker(item: Element, style: CSSStyleDeclaration, rect: Box, of: Inherited): void {
     const marker = this.markers.of(item, style, rect, this.range);
     if (!marker) return;
-    const own = computedStyleOf(item, '::marker');
+    const own = computedStyleOf(item, of.drawn, '::marker');
     // Of what a style sheet puts there instead, nobody knows the box.
     if (own.content !== 'normal') return;
     const { box, text } = marker;
@@ -76,6 +76,7 @@ export class GeneratedRows {
         (style.content.startsWith('url(') ? FLAG_PICTURE_CONTENT : 0),
       element: null,
       style,
+      drawn: of.drawn.own,
       rect: box,
       hasText: true,
     });
@@ -83,7 +84,7 @@ export class GeneratedRows {
     return node;
   }
 
-  private hostOf(element: Element, { node, display }: Inherited): Host {
+  private hostOf(element: Element, { node, display, drawn }: Inherited): Host {
     const { nodes } = this;
     const content = contentBox(nodes.columns, element.getBoundingClientRect(), node);
     const isContext =
@@ -92,6 +93,6 @@ export class GeneratedRows {
       nodes.value(node, 'float') !== 'none';
     const { border, padding } = nodes.columns;
     const holdsTopMargin = isContext || border[4 * node]! > 0 || padding[4 * node]! > 0;
-    return { element, display, content, holdsTopMargin };
+    return { element, display, content, holdsTopMargin, drawn };
   }
 }

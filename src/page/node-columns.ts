@@ -1,4 +1,3 @@
-import { zoomOf } from './zoomed-style.js';
 import {
   FLAG_ANCHOR_TARGET,
   FLAG_REPLACED,
@@ -11,6 +10,7 @@ import { px, type Interner } from './columns.js';
 import { NO_EDGES } from './edges.js';
 import type { Names } from './element-facts.js';
 import { pushBox, type Frame } from './line-columns.js';
+import { zoomOf } from './page-px.js';
 import type { Box } from './pseudo-box.js';
 import type { StyleReader } from './style-reader.js';
 
@@ -39,6 +39,8 @@ export interface Found {
   readonly element: Element | null;
   /** Null where styles say nothing of it. */
   readonly style: CSSStyleDeclaration | null;
+  /** By how much transforms draw its own lengths larger. */
+  readonly drawn: number;
   /** In its frame's viewport, CSS px; null for what has no box. */
   readonly rect: Box | null;
   readonly hasText: boolean;
@@ -128,20 +130,21 @@ export class NodeColumns {
     const mayScroll = element !== null && rect !== null && SCROLLS.test(overflow);
     if (mayScroll) {
       const { clientWidth, clientHeight, scrollWidth, scrollHeight } = element;
-      const zoom = zoomOf(element);
-      push(columns.scroll, zoom * clientWidth, zoom * clientHeight, zoom * scrollWidth, zoom * scrollHeight);
+      const by = found.drawn * zoomOf(element);
+      push(columns.scroll, by * clientWidth, by * clientHeight, by * scrollWidth, by * scrollHeight);
     } else {
       columns.scroll.push(0, 0, 0, 0);
     }
     if (mayScroll || (rect && kind === KIND_ELEMENT && SCROLLED_TAGS.has(tag)))
-      this.addScrolled(node, element!);
+      this.addScrolled(node, element!, found.drawn);
     return node;
   }
 
-  private addScrolled(node: number, element: Element): void {
+  private addScrolled(node: number, element: Element, drawn: number): void {
     const { scrollLeft, scrollTop } = element;
-    if ((scrollLeft !== 0 || scrollTop !== 0) && element !== document.scrollingElement)
-      this.scrolled.push(node, px(scrollLeft * zoomOf(element)), px(scrollTop * zoomOf(element)));
+    if ((scrollLeft === 0 && scrollTop === 0) || element === document.scrollingElement) return;
+    const by = drawn * zoomOf(element);
+    this.scrolled.push(node, px(scrollLeft * by), px(scrollTop * by));
   }
 }
 

@@ -1,5 +1,5 @@
 import { lastChildOf } from './own-accessors.js';
-import { computedStyleOf } from './zoomed-style.js';
+import { computedStyleOf, type Drawn } from './page-px.js';
 /** A rectangle in the coordinates of the viewport. */
 export interface Box {
   readonly x: number;
@@ -15,6 +15,8 @@ export interface Host {
   /** Its content box, and whether an edge, or a context of its own, keeps margins in it from collapsing through it. */
   readonly content: Box;
   readonly holdsTopMargin: boolean;
+  /** By how much its lengths are drawn larger. */
+  readonly drawn: Drawn;
 }
 
 const BLOCK = /^(block|flow-root|flex|grid|table|list-item)$/;
@@ -43,7 +45,7 @@ export function flowPseudoBox(
   const margin = number(style.marginTop);
   let y = content.y + (host.holdsTopMargin || isFloat ? margin : 0);
   if (which === '::after') {
-    const last = endOfContent(host.element);
+    const last = endOfContent(host);
     if (last) y = last.bottom + (isFloat ? margin : Math.max(last.margin, margin));
   }
   if (style.position === 'relative') {
@@ -54,7 +56,7 @@ export function flowPseudoBox(
 }
 
 /** Where the last thing in the flow of an element ends, with the margin below it; null when there is nothing. */
-function endOfContent(element: Element): { bottom: number; margin: number } | null {
+function endOfContent({ element, drawn }: Host): { bottom: number; margin: number } | null {
   for (let node = lastChildOf(element); node; node = node.previousSibling) {
     if (node.nodeType === 3 && /\S/.test((node as Text).data)) {
       const range = element.ownerDocument.createRange();
@@ -63,11 +65,11 @@ function endOfContent(element: Element): { bottom: number; margin: number } | nu
       const last = rects[rects.length - 1];
       if (!last) continue;
       // A line ends half its leading below the letters.
-      const lineHeight = Number.parseFloat(computedStyleOf(element).lineHeight) || last.height;
+      const lineHeight = Number.parseFloat(computedStyleOf(element, drawn).lineHeight) || last.height;
       return { bottom: last.bottom + (lineHeight - last.height) / 2, margin: 0 };
     }
     if (node.nodeType !== 1) continue;
-    const style = computedStyleOf(node as Element);
+    const style = computedStyleOf(node as Element, drawn);
     if (style.display === 'none' || /absolute|fixed/.test(style.position) || style.float !== 'none') continue;
     const { bottom } = (node as Element).getBoundingClientRect();
     return { bottom, margin: Number.parseFloat(style.marginBottom) || 0 };

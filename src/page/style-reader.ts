@@ -14,6 +14,7 @@ import {
   type Remembered,
   type RowStep,
 } from './style-memory.js';
+import { enlargedBy, type Drawn } from './page-px.js';
 import { EDGELESS_TAGS, PLAIN_TAGS, UNSIZED_TAGS } from './plain-tags.js';
 
 /** What decides which properties of an element can matter. */
@@ -34,6 +35,8 @@ const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT.filter((property) => property !== 'font-size'));
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
+/** What enlarges what is drawn. */
+const SCALING = ['transform', 'scale'];
 /** What decides which other properties are read. */
 const DECISIVE = ['display', 'position', 'overflow-x', 'overflow-y', 'background-image'].map(columnOf);
 
@@ -51,6 +54,7 @@ export class StyleReader {
   private readonly inherited: readonly string[];
   private readonly hasRadius: boolean;
   private readonly mayHold: boolean;
+  private readonly mayScale: boolean;
   private readonly initial: readonly number[];
   private readonly known = new KnownRows();
   private readonly maySkip: boolean;
@@ -67,6 +71,7 @@ export class StyleReader {
     const isUsed = (property: string) => used === null || used.has(property) || !(property in RARE);
     this.rare = Object.keys(RARE).filter((property) => isUsed(property) && !INHERITED.includes(property));
     this.mayHold = this.rare.some((property) => HOLDERS.includes(property));
+    this.mayScale = this.rare.some((property) => SCALING.includes(property));
     this.inherited = INHERITED.filter(isUsed);
     this.hasRadius = used === null || RADII.some((property) => used.has(property));
     this.initial = COLUMNS.map((property) => strings.number(RARE[property] ?? ''));
@@ -108,6 +113,14 @@ export class StyleReader {
     // Margins share out what room there is.
     if (name === 'margin') return marginsOf(style, element);
     return edgesIn(this.once(this.kept(element), PADDING, () => style.getPropertyValue(name)));
+  }
+
+  /** By how much transforms draw the lengths of an element larger. @param holder the same of what it stands in */
+  drawn(element: Element, holder: Drawn): Drawn {
+    if (!this.mayScale || !SCALING.some((property) => this.maySet(element, property))) return holder;
+    const { transform, scale } = getComputedStyle(element);
+    if (transform === 'none' && scale === 'none') return holder;
+    return { outer: holder.own, own: holder.own * enlargedBy(transform, scale) };
   }
 
   /** The widths of the borders of an element; null is a pseudo-element. */

@@ -1,6 +1,7 @@
 import type { Box } from './pseudo-box.js';
 import { childrenAmong, type Child } from './element-facts.js';
 import { frameDocument } from './find.js';
+import { AS_TOLD, type Drawn } from './page-px.js';
 import type { Place } from './node-columns.js';
 import { childrenOf, parentElementOf } from './own-accessors.js';
 
@@ -11,6 +12,8 @@ export interface Inherited extends Place {
   readonly positioned: Box;
   /** The same for what is fixed: of the nearest ancestor that holds such boxes, else the viewport. */
   readonly fixed: Box;
+  /** By how much lengths are drawn larger than styles tell them: of what it stands in, twice. */
+  readonly drawn: Drawn;
   /** Content edges of the nearest block container. */
   readonly content: { left: number; right: number };
 }
@@ -49,6 +52,7 @@ export class Walk {
       frame: { dx: window.scrollX, dy: window.scrollY },
       positioned: viewport,
       fixed: viewport,
+      drawn: AS_TOLD,
       content: { left: 0, right: viewport.width },
     };
     this.waiting = [{ element: document.documentElement, nth: 0, inherited }];
@@ -110,6 +114,7 @@ export class Walk {
       frame: { dx: below.frame.dx + content.x, dy: below.frame.dy + content.y },
       positioned: viewport,
       fixed: viewport,
+      drawn: AS_TOLD,
     };
     this.waiting.push({ element, inherited, nth: 0 });
   }

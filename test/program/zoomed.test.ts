@@ -50,3 +50,20 @@ test('lengths of a part that is zoomed are told in px of the page', async () => 
   expect(zoomed.boxes[2]).toEqual([48, 21, 24, 24]);
   expect(zoomed.transform).toBe('matrix(1, 0, 0, 1, 15, 0)');
 });
+
+test.each([
+  ['the transform of what holds it', 'transform: scale(1.5)', 'transform: none'],
+  ['the scale of what holds it', 'scale: 1.5', 'transform: none'],
+  ['its own transform', '', 'transform: scale(1.5)'],
+  ['its own scale and that of what holds it', 'scale: 2', 'transform: none; scale: 0.75'],
+])('lengths of a part that is drawn larger by %s are told in px of the page', async (_, around, own) => {
+  // A scroll bar is drawn larger, too.
+  const page = `<!doctype html><meta name="viewport" content="width=device-width"><title>Larger</title>
+    <style>#larger[id], #plain[id] { overflow: hidden } #larger[id] { transform-origin: 0 0; ${own} }</style>
+    <body style="margin: 0">${part('plain', 1.5, 1)}<div style="${around}; transform-origin: 0 0">${part('larger', 1, 1)}</div>`;
+  const view = await keptLayout(temp.path, page, '700x600');
+  const { transform: drawn, ...larger } = told(view, 'larger');
+  const { transform: moved, ...plain } = told(view, 'plain');
+  expect(larger).toEqual(plain);
+  expect(drawn).not.toBe(moved);
+});
