@@ -61,10 +61,7 @@ const WAYS = {
   floated: [div('float:left;width:100%')],
   midway: [inside('<div style="height:1400px"></div><div>', '</div><div style="height:1400px"></div>')],
   zoomed: [inside('<style>html{zoom:1.25}</style>', ''), ['450x900+mobile', '1125x1250+mobile']],
-  scaled: [
-    div('transform:scale(0.8);transform-origin:0 0;width:125%'),
-    ['288x576+mobile', '720x800+mobile'],
-  ],
+  scaled: [div('transform:scale(0.8);transform-origin:0 0;width:125%'), ['288x576+mobile', '720x800+mobile']],
   sharp: [(html) => html, ['360x720@3+mobile', '900x1000@2+mobile']],
 };
 /** Pages whose own layout any box round them changes, and those that hang on the height of the page or on px of the window. */

@@ -15,6 +15,8 @@ export interface Loss {
   readonly rect: Rect;
   /** Whether letters are cut at all, pixels have to tell. */
   readonly doubt?: boolean;
+  /** A round corner or a shape cuts, and no edge of a box. */
+  readonly byOutline?: boolean;
   /** What is in doubt is cut at an edge of its cutter's box, and by no other shape. */
   readonly byEdge?: boolean;
   /** A field shows a part of its placeholder. */

@@ -222,7 +222,8 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     isFollowedByMore(scene, loss) ||
     isSwitchFace(scene, loss) ||
     isOfIconRail(scene, loss) ||
-    isPageOfCarousel(scene, loss) ||
+    // No slide waits behind a shape.
+    (!loss.byOutline && isPageOfCarousel(scene, loss)) ||
     isRunningBy(scene, loss) ||
     isOffStage(scene, loss) ||
     hasOwnScrollBar(scene, loss)

@@ -11,10 +11,14 @@ const SLIGHT_OUTLINE_EM = 0.12;
 /** What a shape hides nearly whole is waiting to be shown, unless the shape shows other text. */
 const NEARLY = 0.9;
 
-/** Letters that stand outside of a rounded corner or a shape. */
+/** What stands outside of a rounded corner or a shape. */
 export function lossByOutline(scene: Scene, ink: Ink): Loss | null {
   if (!ink.shown) return null;
-  if (ink.kind !== 'text') return lossToShape(scene, ink);
+  const loss = ink.kind === 'text' ? lossOfLetters(scene, ink) : lossToShape(scene, ink);
+  return loss && { ...loss, byOutline: true };
+}
+
+function lossOfLetters(scene: Scene, ink: Ink): Loss | null {
   const em = emOf(scene.view, ink.line);
   let slight: Loss | null = null;
   for (const outline of scene.outlinesAround(ink.node)) {
@@ -22,9 +26,9 @@ export function lossByOutline(scene: Scene, ink: Ink): Loss | null {
       slight ??= cutFreely(scene, ink, outline);
       continue;
     }
-    const { rect, lost } = lostOutside(scene, ink, outline);
+    const { rect, lost, gone } = lostOutside(scene, ink, outline);
     if (lost <= SLIGHT_OUTLINE_EM * em) continue;
-    const whole = lost >= NEARLY * rect.width;
+    const whole = gone >= NEARLY * rect.width;
     if (whole && !showsText(scene, outline)) continue;
     const loss: Loss = { ink, cutter: outline.node, axis: 'x', px: lost, whole, rect };
     if (lost > LEAST_OUTLINE_EM * em) return loss;
@@ -95,19 +99,27 @@ function shareWithin({ holds }: KnownOutline, rect: Rect): number {
 /** What a letter counts that loses only its head or its feet. */
 const SHAVED_SHARE = 0.5;
 
-/** How much of a line is outside, CSS px, found by looking at points along it. */
-function lostOutside({ view }: Scene, ink: Ink, { holds }: KnownOutline): { rect: Rect; lost: number } {
+/**
+ * How much of a line is outside, CSS px, found by looking at points along it: what can be read no more, and of that what nothing, or a tip, is
+ * left of.
+ */
+function lostOutside(
+  { view }: Scene,
+  ink: Ink,
+  { holds }: KnownOutline,
+): { rect: Rect; lost: number; gone: number } {
   const rect = lettersOf(view, ink.line);
   const step = Math.max(1, Math.min(emOf(view, ink.line) / 8, rect.width / 8));
   const heights = [0.125, 0.375, 0.625, 0.875].map((share) => rect.y + share * rect.height);
-  let [halved, shaved] = [0, 0];
+  let [gone, halved, shaved] = [0, 0, 0];
   for (let x = rect.x + step / 2; x < rect.x + rect.width; x += step) {
     const outside = heights.filter((y) => !holds(x, y)).length;
+    if (outside >= 3) gone += step;
     if (outside >= 2) halved += step;
     if (outside >= 1) shaved += step;
   }
   // Letters without their feet can be read for a while, and are seen to be cut all the same.
-  return { rect, lost: Math.min(rect.width, Math.max(halved, SHAVED_SHARE * shaved)) };
+  return { rect, lost: Math.min(rect.width, Math.max(halved, SHAVED_SHARE * shaved)), gone };
 }
 
 function showsText(scene: Scene, outline: KnownOutline): boolean {
