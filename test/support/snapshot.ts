@@ -2,6 +2,9 @@ import {
   DECLARED_PROPERTIES,
   FLAG_RENDERED,
   FLAG_TEXT,
+  KIND_AFTER,
+  KIND_BEFORE,
+  KIND_ELEMENT,
   LINE_FIELD,
   LINE_UNBREAKABLE,
   STYLE_PROPERTIES,
@@ -9,6 +12,9 @@ import {
 import { fromWire, type WireSnapshot } from '../../src/core/layout/wire.js';
 import { SnapshotView } from '../../src/core/layout/view.js';
 import { noNodes } from '../../src/page/node-columns.js';
+
+/** Of pseudo-elements. */
+const KINDS: Readonly<Record<string, number>> = { '::before': KIND_BEFORE, '::after': KIND_AFTER };
 
 type Quad = readonly [number, number, number, number];
 
@@ -146,7 +152,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
     nodes.parent.push(parent);
     nodes.treeParent.push(parent);
     nodes.scope.push(-1);
-    nodes.kind.push(0);
+    nodes.kind.push(KINDS[node.tag] ?? KIND_ELEMENT);
     nodes.tag.push(number(node.tag));
     nodes.id.push(number(node.id ?? ''));
     nodes.classes.push(number(node.class ?? ''));

@@ -38,7 +38,10 @@ export class PaintOrder {
     const { view } = this;
     const around = new Int32Array(view.count).fill(view.root);
     this.contexts.set(view.root, new Layers());
-    for (let i = 1; i < view.count; i++) {
+    const waiting = [...view.childrenOf(view.root)].reverse();
+    for (let i = waiting.pop(); i !== undefined; i = waiting.pop()) {
+      const children = view.childrenOf(i);
+      for (let c = children.length - 1; c >= 0; c--) waiting.push(children[c]!);
       const parent = view.parent(i);
       const context = this.contexts.has(parent) ? parent : around[parent]!;
       around[i] = context;

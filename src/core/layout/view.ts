@@ -2,6 +2,7 @@ import { holdsAbsolute, holdsFixed } from '../css/containing.js';
 import type { Rect } from '../geometry/rect.js';
 import {
   FLAG_RENDERED,
+  KIND_AFTER,
   KIND_ELEMENT,
   type DeclaredProperty,
   type LayoutSnapshot,
@@ -162,9 +163,21 @@ export class SnapshotView {
     return this.string(this.sourceRows.get(i));
   }
 
+  /** In the order of the tree: what is generated after an element's content comes last, though it is told of before that. */
   childrenOf(i: NodeIndex): readonly NodeIndex[] {
-    this.children ??= listsBy(this.count, this.snapshot.nodes.parent, this.count);
+    this.children ??= this.inTreeOrder(listsBy(this.count, this.snapshot.nodes.parent, this.count));
     return this.children[i] ?? NONE;
+  }
+
+  private inTreeOrder(lists: readonly (readonly NodeIndex[])[]): readonly (readonly NodeIndex[])[] {
+    const { kind, parent } = this.snapshot.nodes;
+    const ordered = [...lists];
+    for (let i = 0; i < this.count; i++) {
+      const holder = kind[i] === KIND_AFTER ? parent[i]! : -1;
+      const siblings = ordered[holder];
+      if (siblings && siblings.at(-1) !== i) ordered[holder] = [...siblings.filter((at) => at !== i), i];
+    }
+    return ordered;
   }
 
   /** Indices of the text lines that stand directly in an element. */

@@ -35,6 +35,15 @@ test('CSS 2.1, appendix E: negative, blocks, floats, inline-blocks, positioned, 
   expect(painted(page)).toBe('negative block float inline-block positioned positive');
 });
 
+test('what is generated after the content of an element comes after all of it', () => {
+  const raised = { position: 'absolute' };
+  const held = node('held', {}, [node('child', raised, [node('inner', raised)])]);
+  const after = node('after', raised, [], { tag: '::after' });
+  expect(painted([node('holder', {}, [after, held]), node('next', raised)])).toBe(
+    'holder held child inner after next',
+  );
+});
+
 test('a stacking context keeps its own together; a positioned box without z-index does not', () => {
   const inner = node('inner', { position: 'absolute', 'z-index': '9' });
   expect(painted([node('a', { opacity: '0.9' }, [inner]), node('b', { position: 'relative' })])).toBe(
