@@ -4,7 +4,7 @@ import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { holdsItems, isInline, isInlineText } from '../layout/displays.js';
 import { endEscapes, type EndEscapes } from '../layout/escape.js';
-import { hasOwnWidth } from '../layout/own-size.js';
+import { hasOwnColumns, hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf } from '../layout/scene.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -23,13 +23,15 @@ const ROOM = 40;
 export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeIndex): NodeIndex[] {
   const pushing = pushedBy(view, start);
   if (pushing >= 0) return drivers(view, escapes, pushing);
+  const holder = view.containingElement(start);
+  if (holder >= 0 && hasOwnColumns(view, holder) && isPastItsColumns(view, start, holder)) return [holder];
   if (!isContentSized(view, start)) return [start];
   return drive(view, escapes, start);
 }
 
 function drive(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): NodeIndex[] {
   if (view.has(i, FLAG_REPLACED)) return isCompressible(view, i) && !outgrowsBlock(view, i) ? [] : [i];
-  if (hasOwnWidth(view, i)) return [i];
+  if (hasOwnWidth(view, i) || hasOwnColumns(view, i)) return [i];
   if (/table$/.test(view.style(i, 'display'))) return driveTable(view, escapes, i);
   if (cutsOwnLines(view, i) || holdsMoreThanItShows(view, i)) return [];
   if (ownLinesReachEnd(view, escapes, i)) return [i];
@@ -222,6 +224,14 @@ function flexRowAround(view: SnapshotView, i: NodeIndex): NodeIndex {
   return row >= 0 && /flex/.test(view.style(row, 'display')) && isSingleRow(view, row) ? row : -1;
 }
 
+/** Whether an item stands in columns that are together wider than their grid, and not itself too wide for its own. */
+function isPastItsColumns(view: SnapshotView, i: NodeIndex, grid: NodeIndex): boolean {
+  const items = view.childrenOf(grid).filter((item) => isInFlow(view, item));
+  const isStretched =
+    !hasOwnWidth(view, i) && items.some((item) => item !== i && view.box(item).x < view.box(i).x);
+  return isInFlow(view, i) && isStretched && outAlong(view.box(i), view.contentBox(grid), 'x') > SLACK;
+}
+
 /** An item that is so much wider than another, and takes so much of the row, is what leaves the other no room; among several, so much. */
 const MUCH_WIDER = 1.5;
 const MOST_OF_ROW = 0.5;
@@ -242,9 +252,10 @@ function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
   return widest >= 0 && view.box(widest).width >= least ? widest : -1;
 }
 
-/** Of items that have their shares of a row, none takes what is another's. */
+/** Of items that have their shares of a row, none takes what is another's; one that begins with none of it (`flex: 1`) grows by its content. */
 function hasShareOfRow(view: SnapshotView, i: NodeIndex): boolean {
-  return (view.style(i, 'width') + view.style(i, 'flex-basis')).includes('%');
+  const shares = [view.style(i, 'width'), view.style(i, 'flex-basis')].filter((size) => size.includes('%'));
+  return shares.some((share) => Number.parseFloat(share) !== 0);
 }
 
 /** A container that sets two or more items in one row that can't wrap. */
