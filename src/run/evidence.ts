@@ -40,6 +40,7 @@ export const screenKey = (page: string, profile: string, scrolled: number) =>
 /** A picture and which part of the page it shows: its top left in CSS px, and its pixels for each of them. */
 interface Source {
   readonly picture: string | Buffer;
+  readonly x: number;
   readonly y: number;
   /** Null for what its width says it is. */
   readonly scale: number | null;
@@ -106,11 +107,12 @@ function sourceOf(
   const width = document?.width ?? 0;
   if (scrolled !== undefined) {
     const screen = screens.get(screenKey(page, profile, scrolled));
-    if (screen) return { picture: screen, y: scrolled, scale, width };
+    if (screen) return { picture: screen, x: 0, y: scrolled, scale, width };
     if (scrolled === 0 && shots.fold !== undefined)
-      return { picture: folder.full(shots.fold), y: 0, scale, width };
+      return { picture: folder.full(shots.fold), x: 0, y: 0, scale, width };
   }
-  return shots.full === undefined ? null : { picture: folder.full(shots.full), y: 0, scale: null, width };
+  if (shots.full === undefined) return null;
+  return { picture: folder.full(shots.full), x: document?.left ?? 0, y: 0, scale: null, width };
 }
 
 async function cutAll(source: Source, cuts: readonly Cut[], folder: RunFolder): Promise<void> {
@@ -171,16 +173,16 @@ type Shown = Pick<Seen, 'rect' | 'by' | 'fault' | 'suffers' | 'lost'>;
  * @returns null when the defect lies outside the picture
  */
 export async function evidenceCrop(shot: string, shown: Shown): Promise<Buffer | null> {
-  return cropOf(await decoded(shot), { picture: shot, y: 0, scale: 1, width: 0 }, shown);
+  return cropOf(await decoded(shot), { picture: shot, x: 0, y: 0, scale: 1, width: 0 }, shown);
 }
 
 async function cropOf(
   { width, height, pixels }: Picture,
-  { y: top, ...source }: Source,
+  { x: beginning, y: top, ...source }: Source,
   shown: Shown,
 ): Promise<Buffer | null> {
   const scale = source.scale ?? width / source.width;
-  const onPicture = (rect: Rect): Rect => ({ ...rect, y: rect.y - top });
+  const onPicture = (rect: Rect): Rect => ({ ...rect, x: rect.x - beginning, y: rect.y - top });
   const page = { width: width / scale, height: height / scale };
   const { fault, suffers = [], lost = [] } = shown;
   const rect = onPicture(shown.rect);

@@ -18,7 +18,14 @@ export const renderSchema = z.object({
   httpStatus: z.number().int().nullable(),
   error: z.object({ code: z.string(), message: z.string() }).nullable(),
   document: z
-    .object({ width: z.number(), height: z.number() })
+    .object({
+      width: z.number(),
+      height: z.number(),
+      left: z
+        .number()
+        .optional()
+        .describe('where it begins, below nothing where a page that is read from the right is too wide'),
+    })
     .nullable()
     .describe('scrollable area, CSS px'),
   timings: z.object({ loadMs: ms, settleMs: ms, collectMs: ms, analyseMs: ms, shotMs: ms, causeMs: ms }),

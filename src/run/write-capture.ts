@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
 import { messageOf } from '../core/errors.js';
+import { pageLeft } from '../core/layout/page-left.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
@@ -85,10 +86,14 @@ function widthOf({ snapshot: { document, viewport } }: Capture): number {
 function viewIn(kind: 'fold' | 'full', capture: Capture, device: Device): PictureView {
   const { scroll, viewport } = capture.snapshot;
   const width = widthOf(capture);
-  // Full pictures begin at the page's top left.
   return kind === 'fold'
     ? { ...scroll, scale: device.dpr * viewport.scale, width }
-    : { x: 0, y: 0, scale: null, width };
+    : { x: pageLeft(capture.snapshot), y: 0, scale: null, width };
+}
+
+function documentOf({ snapshot }: Capture): RenderRecord['document'] {
+  const left = pageLeft(snapshot);
+  return { ...snapshot.document, ...(left !== 0 && { left }) };
 }
 
 function recordOf(
@@ -105,7 +110,7 @@ function recordOf(
     finalUrl: outcome.finalUrl,
     httpStatus: outcome.httpStatus,
     error: capture ? null : (failed ?? { code: 'not-reached', message: 'The state was not reached.' }),
-    document: capture?.snapshot.document ?? null,
+    document: capture ? documentOf(capture) : null,
     timings: { ...outcome.timings },
     shots: {},
     notes: [...outcome.notes],

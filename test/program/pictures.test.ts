@@ -88,6 +88,45 @@ test('evidence and masks follow the pixels of the picture', async () => {
   expect(evidence.width).toBeLessThanOrEqual(520);
 });
 
+/** Where a colour is seen along the middle of a picture, px: its first and last; null where it is not. */
+async function spanOf(path: string, isIt: (red: number, green: number, blue: number) => boolean) {
+  const { data, info } = await sharp(join(temp.path, path))
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const found: number[] = [];
+  for (let at = 0; at < info.width * info.height; at++)
+    if (isIt(data[3 * at]!, data[3 * at + 1]!, data[3 * at + 2]!)) found.push(at % info.width);
+  return found.length === 0 ? null : { from: Math.min(...found), to: Math.max(...found) };
+}
+
+test('of a page that is read from the right and too wide, masks and outlines are where its parts are', async () => {
+  const page = `<!doctype html><html dir="rtl"><meta name="viewport" content="width=device-width"><title>Quay</title>
+    <style>body { margin: 0 } .wide { width: 500px; height: 60px; background: rgb(0, 255, 0) } .secret { width: 100px; height: 60px; background: rgb(255, 0, 0) }</style>
+    <div class="secret"></div><div class="wide"></div>`;
+  await writeFile(join(temp.path, 'right.html'), page);
+  await writeFile(join(temp.path, 'isoptic.yaml'), 'mask: [.secret]\n');
+  const args = ['--at', '400x600', '--fail-on', 'never', '--out', 'right'];
+  await isoptic(['check', 'right.html', ...args], { cwd: temp.path });
+  const { renders, findings } = await readManifest(join(temp.path, 'right'));
+  const [{ document, shots }] = renders as [(typeof renders)[number]];
+  expect(document).toMatchObject({ left: -100, width: 500 });
+  const isSecret = (red: number, green: number) => red > 230 && green < 25;
+  expect(await spanOf(`right/${shots.full!}`, isSecret)).toBeNull();
+  expect(await spanOf(`right/${shots.fold!}`, isSecret)).toBeNull();
+  const isMask = (red: number, green: number, blue: number) =>
+    red === 0x7d && green === 0x7f && blue === 0x86;
+  expect(await spanOf(`right/${shots.full!}`, isMask)).toEqual({ from: 400, to: 499 });
+  expect(await spanOf(`right/${shots.fold!}`, isMask)).toEqual({ from: 300, to: 399 });
+  const evidence = `right/${findings.find(({ rule }) => rule === 'page-overflow')!.seen[0]!.evidence!}`;
+  const isOutline = (red: number, green: number, blue: number) =>
+    red === 0xd0 && green === 0x10 && blue === 0x3f;
+  expect(await spanOf(evidence, isOutline)).toMatchObject({ from: 0 });
+  const outline = (await spanOf(evidence, isOutline))!;
+  const part = (await spanOf(evidence, (red, green) => green > 230 && red < 25))!;
+  expect(outline.to - part.to).toBeLessThanOrEqual(3);
+});
+
 test('shots that there are not, or that can not go together', async () => {
   const refused = async (...args: string[]) => (await check('never', ...args)).stderr;
   expect(await refused('--shots', 'folds')).toMatch(/no shot "folds"[^]*full@dpr/);

@@ -15,20 +15,28 @@ export interface Cropped {
 /**
  * The part of a page that shows a defect: round what is lost and, where there is room, round the element at fault; of what is
  * too large, the end where it goes wrong.
- * @param page size of the picture, CSS px
+ * @param page size of the picture and where on the page it begins, CSS px
+ * @returns on the page, CSS px
  */
 export function cropArea(
   { rect, by, lost = [], fault }: Cropped,
-  page: { width: number; height: number },
+  { left = 0, width, height }: { readonly left?: number; readonly width: number; readonly height: number },
 ): Rect {
-  const bounds = { x: 0, y: 0, width: page.width, height: page.height };
+  const bounds = { x: left, y: 0, width, height };
   const core = (lost.length > 0 ? lost.reduce((a, b) => union(a, b)) : intersect(rect, bounds)) ?? rect;
   const both = fault ? union(core, fault) : core;
   const fits = both.width + 2 * MARGIN <= MOST.width && both.height + 2 * MARGIN <= MOST.height;
   const focus = fits ? both : core;
-  const x = along(focus.x, focus.width, LEAST.width, MOST.width, page.width, by?.axis === 'x');
-  const y = along(focus.y, focus.height, LEAST.height, MOST.height, page.height, false);
-  return { x: x.from, y: y.from, width: x.length, height: y.length };
+  const x = along(
+    focus.x - left,
+    focus.width,
+    LEAST.width,
+    MOST.width,
+    width,
+    by?.axis === 'x' && left === 0,
+  );
+  const y = along(focus.y, focus.height, LEAST.height, MOST.height, height, false);
+  return { x: x.from + left, y: y.from, width: x.length, height: y.length };
 }
 
 /** One axis of it. @param atEnd whether of what is too long the end is shown */

@@ -64,8 +64,10 @@ function Cut({
   const isOnFirst = of.scrolled === 0 && fold !== undefined;
   const source = isOnFirst ? fold : (full ?? fold);
   if (source === undefined) return <p class="no-picture">No picture.</p>;
-  const size = isOnFirst ? profile : pictureSize(profile, render);
+  const size = isOnFirst ? { ...profile, left: 0 } : pictureSize(profile, render);
   const area = cropArea({ rect: of.rect, by: of.by ?? null, lost: of.lost, fault: of.fault }, size);
+  // A page that is read from the right goes on to the left of the screen.
+  const edge = size.left < 0 ? 0 : profile.width;
   const place = ({ x, y, width, height }: Rect) => ({
     left: (x - area.x) * scale,
     top: (y - area.y) * scale,
@@ -79,14 +81,14 @@ function Cut({
         alt={`The place on ${profile.name}`}
         loading="lazy"
         decoding="async"
-        style={{ left: -area.x * scale, top: -area.y * scale }}
+        style={{ left: (size.left - area.x) * scale, top: -area.y * scale }}
         width={size.width * scale}
         height={size.height * scale}
       />
-      {size.width > profile.width && area.x + area.width > profile.width && (
+      {size.width > profile.width && area.x < edge && area.x + area.width > edge && (
         <span
           class="outline screen-edge"
-          style={{ left: (profile.width - area.x) * scale }}
+          style={{ left: (edge - area.x) * scale }}
           title="Edge of the screen"
         />
       )}

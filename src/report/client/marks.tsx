@@ -6,8 +6,8 @@ const LEAST = 6;
 interface Props {
   readonly marks: readonly PaneMark[];
   readonly factor: number;
-  /** Of the picture, CSS px. */
-  readonly size: { readonly width: number; readonly height: number };
+  /** Of the picture, and where on the page it begins, CSS px. */
+  readonly size: { readonly left: number; readonly width: number; readonly height: number };
 }
 
 /** What covers so much of the page is about all of it: a tint over everything would tell nothing. */
@@ -32,7 +32,7 @@ export function Marks({ marks, factor, size }: Props) {
             title={title}
             aria-label={`Finding ${number}`}
             style={{
-              left: x * factor,
+              left: (x - size.left) * factor,
               top: y * factor,
               width: Math.max(LEAST, width * factor),
               height: Math.max(LEAST, height * factor),

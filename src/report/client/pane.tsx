@@ -15,8 +15,11 @@ export function Pane({ box }: { box: PaneBox }) {
   const render = renderOf(page.value.id, profile.name);
   const onto = useRef<HTMLDivElement>(null);
   const here = useRef<HTMLSpanElement>(null);
-  useLayoutEffect(() => enter(profile.name, onto.current!), []);
-  const size = render ? pictureSize(profile, render) : profile;
+  useLayoutEffect(() => {
+    onto.current!.scrollLeft = -size.left * factor;
+    return enter(profile.name, onto.current!);
+  }, []);
+  const size = render ? pictureSize(profile, render) : { left: 0, ...profile };
   const marks = marksByProfile.value.get(profile.name) ?? [];
   const onScroll = () => {
     scrolled(profile.name);

@@ -69,7 +69,7 @@ function PrintedPage({ of }: { of: Manifest['pages'][number] }) {
                       key={finding.id}
                       class={`mark ${finding.severity}`}
                       style={{
-                        left: `${(100 * rect.x) / size.width}%`,
+                        left: `${(100 * (rect.x - size.left)) / size.width}%`,
                         top: `${(100 * rect.y) / height}%`,
                         width: `${(100 * rect.width) / size.width}%`,
                         height: `${(100 * rect.height) / height}%`,

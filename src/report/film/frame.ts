@@ -81,7 +81,12 @@ export function drawingOf(frame: FilmFrame, ruler: FilmRuler | null, canvas: Fil
   const items: Item[] = [
     {
       kind: 'piece',
-      piece: { picture: frame.picture, size: frame.size, part: { x: 0, y: 0, ...frame.size }, place },
+      piece: {
+        picture: frame.picture,
+        size: { left: 0, ...frame.size },
+        part: { x: 0, y: 0, ...frame.size },
+        place,
+      },
       at: place,
     },
     {

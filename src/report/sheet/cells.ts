@@ -22,9 +22,9 @@ export interface Cell {
 export interface Piece {
   /** Path in the run. */
   readonly picture: string;
-  /** Of the whole picture, CSS px. */
-  readonly size: { readonly width: number; readonly height: number };
-  /** The part that is drawn, CSS px. */
+  /** Of the whole picture, and where on the page it begins, CSS px. */
+  readonly size: { readonly left: number; readonly width: number; readonly height: number };
+  /** The part of the page that is drawn, CSS px. */
   readonly part: Rect;
   readonly place: Rect;
 }
@@ -78,7 +78,7 @@ function sizeOf(
 
 function areaOf(profile: ProfileRecord, render: RenderRecord, elementAt: ElementAt): Rect | null {
   const rect = elementAt(render.page, profile.name);
-  const { width, height } = pictureSize(profile, render);
+  const { left, width, height } = pictureSize(profile, render);
   if (typeof rect === 'string') return null;
   const { x, y } = rect;
   const around = {
@@ -87,7 +87,7 @@ function areaOf(profile: ProfileRecord, render: RenderRecord, elementAt: Element
     width: rect.width + 2 * SURROUNDINGS,
     height: rect.height + 2 * SURROUNDINGS,
   };
-  return intersect(around, { x: 0, y: 0, width, height });
+  return intersect(around, { x: left, y: 0, width, height });
 }
 
 function cellOf(
@@ -112,6 +112,7 @@ function cellOf(
   const { fold, full } = render.shots;
   const size = pictureSize(profile, render);
   const screen = { x: 0, y: 0, width: profile.width, height: profile.height };
+  const first = { left: 0, width: profile.width, height: profile.height };
   let pieces: Piece[];
   let frame: DeviceDrawing | null = null;
   let extent: { readonly width: number; readonly height: number };
@@ -126,7 +127,7 @@ function cellOf(
       height: profile.height * factor,
     };
     extent = frame?.body ?? place;
-    pieces = [{ picture, size: fold === undefined ? size : screen, part: screen, place }];
+    pieces = [{ picture, size: fold === undefined ? size : first, part: screen, place }];
   } else if (part === 'full') {
     if (full === undefined) return empty('No picture of the whole page was taken.');
     pieces = strips(full, size, factor, options.height);
@@ -161,7 +162,12 @@ function strips(picture: string, size: Piece['size'], factor: number, height: nu
   const most = height / factor;
   const count = Math.max(1, Math.ceil(size.height / most));
   return Array.from({ length: count }, (_, i) => {
-    const part = { x: 0, y: i * most, width: size.width, height: Math.min(most, size.height - i * most) };
+    const part = {
+      x: size.left,
+      y: i * most,
+      width: size.width,
+      height: Math.min(most, size.height - i * most),
+    };
     const place = {
       x: i * (size.width * factor + STRIP_GAP),
       y: 0,

@@ -116,7 +116,7 @@ async function pieceOf(
   { piece: { size, part }, at }: PieceItem,
 ): Promise<Tile> {
   const scale = { x: width / size.width, y: height / size.height };
-  const left = Math.min(width - 1, Math.max(0, Math.round(part.x * scale.x)));
+  const left = Math.min(width - 1, Math.max(0, Math.round((part.x - size.left) * scale.x)));
   const top = Math.min(height - 1, Math.max(0, Math.round(part.y * scale.y)));
   const cut = {
     left,

@@ -59,13 +59,14 @@ export function otherSchemeOf(
   return all.find((other) => other.scheme !== profile.scheme && bare(other.name) === bare(profile.name));
 }
 
-/** Of a picture of a whole page, its size in CSS px; of the first screen where there is no other. */
+/** Of a picture of a whole page, its size in CSS px, and where on the page it begins; of the first screen where there is no other. */
 export function pictureSize(
   profile: ProfileRecord,
   { shots, document }: RenderRecord,
-): { readonly width: number; readonly height: number } {
-  if (shots.full === undefined || !document) return { width: profile.width, height: profile.height };
+): { readonly left: number; readonly width: number; readonly height: number } {
+  if (shots.full === undefined || !document) return { left: 0, width: profile.width, height: profile.height };
   return {
+    left: document.left ?? 0,
     width: Math.max(document.width, profile.width),
     height: Math.max(document.height, profile.height),
   };

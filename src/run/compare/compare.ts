@@ -304,7 +304,7 @@ async function shownIn(
     return { width, height, scale: dpr * viewport.scale, ...scroll };
   }
   const page = Math.max(render.document?.width ?? width, view?.snapshot.viewport.width ?? 0);
-  return { width, height, scale: width / page, x: 0, y: 0 };
+  return { width, height, scale: width / page, x: render.document?.left ?? 0, y: 0 };
 }
 
 /** Another document, or another address: told before anything else, since all differences may come of it. */

@@ -139,6 +139,14 @@ test('a crop shows what is lost with the element at fault, or where it is too la
   expect(small).toEqual({ x: 240, y: 440, width: 280, height: 170 });
   const wide = cropArea({ rect: { x: 0, y: 500, width: 990, height: 20 }, by: { axis: 'x', px: 100 } }, page);
   expect([wide.x + wide.width, wide.width]).toEqual([1000, 520]);
+  const fromTheRight = { left: -600, width: 1000, height: 3000 };
+  const past = cropArea(
+    { rect: { x: -590, y: 500, width: 980, height: 20 }, by: { axis: 'x', px: 590 } },
+    fromTheRight,
+  );
+  expect([past.x, past.width]).toEqual([-600, 520]);
+  const within = cropArea({ rect: { x: -10, y: 500, width: 20, height: 20 }, by: null }, fromTheRight);
+  expect([within.x, within.width]).toEqual([-130, 260]);
   const corner = cropArea({ rect: { x: 0, y: 0, width: 10, height: 10 }, by: null }, page);
   expect([corner.x, corner.y]).toEqual([0, 0]);
   const tiny = cropArea(
