@@ -93,17 +93,15 @@ function pairOf(scene: Scene, a: Ink, b: Ink): Pair | null {
 /** Lines so near to one another are one, CSS px. */
 const ONE_LINE = 2;
 
-/** Pieces of one line do not lie on one another by so much: those are lines in columns that a word is too long for, em. */
-const LEAST_IN_COLUMNS_EM = 1;
-
 /** The lines of one text collide from above, or from column to column; else, side by side, they are one line in pieces, unless no line has a height. */
 function arePieces(view: SnapshotView, a: Ink, b: Ink): boolean {
   const across = acrossLines(view, a.node);
   if (a.node !== b.node || Math.abs(a.full[across] - b.full[across]) >= ONE_LINE) return false;
   if (Number.parseFloat(view.style(a.node, 'line-height')) < ONE_LINE) return false;
-  const common = intersect(a.full, b.full);
-  const along = across === 'y' ? 'x' : 'y';
-  return !common || sizeAlong(common, along) < LEAST_IN_COLUMNS_EM * emOf(view, a.line);
+  // In columns a text goes down and comes up again.
+  const [first, last] = [Math.min(a.line, b.line), Math.max(a.line, b.line)];
+  const between = view.linesOf(a.node).filter((line) => line > first && line < last);
+  return !between.some((line) => view.lineBox(line)[across] > a.full[across] + ONE_LINE);
 }
 
 /** The block of which both are lines, words of a link among them; undefined where they are texts of two. */
