@@ -18,6 +18,7 @@ export function pageFacts(): PageFacts {
   const root = document.documentElement;
   const rootStyle = getComputedStyle(root);
   const scroller = document.scrollingElement ?? root;
+  const direction = rootDirection(rootStyle);
   return {
     url: location.href,
     title: document.title,
@@ -31,11 +32,21 @@ export function pageFacts(): PageFacts {
     },
     viewportMeta: viewportMeta(),
     scroll: { x: window.scrollX, y: window.scrollY },
-    document: { width: scroller.scrollWidth, height: scroller.scrollHeight },
-    direction: rootDirection(rootStyle),
+    document: scrollableArea(root, scroller, direction),
+    direction,
     rootOverflow: viewportOverflow(rootStyle),
     pageFonts: loadedFonts(),
   };
+}
+
+/** CSS Overflow 3, section 3.3: a page that begins on the right goes on to the left. */
+function scrollableArea(
+  { clientWidth }: Element,
+  { scrollWidth: width, scrollHeight: height }: Element,
+  direction: PageFacts['direction'],
+): PageFacts['document'] {
+  const left = direction === 'rtl' ? Math.min(0, clientWidth - width) : 0;
+  return { width, height, ...(left !== 0 && { left }) };
 }
 
 /** CSS Viewport 1, section 4: of several viewport meta tags the last one counts. */
@@ -68,9 +79,13 @@ function viewportOverflow(rootStyle: CSSStyleDeclaration): { x: string; y: strin
   return { x: style.overflowX, y: style.overflowY };
 }
 
-/** CSS Writing Modes 4, section 8: the body's direction, when there is a body, is the viewport's. */
+/**
+ * The side on which a page begins: by its lines, or by its blocks where lines run from top to bottom. Both are the body's, when there is one
+ * (CSS Writing Modes 4, section 8).
+ */
 function rootDirection(rootStyle: CSSStyleDeclaration): 'ltr' | 'rtl' {
   const body = document.body as HTMLElement | null;
-  const direction = body ? getComputedStyle(body).direction : rootStyle.direction;
-  return direction === 'rtl' ? 'rtl' : 'ltr';
+  const { direction, writingMode } = body ? getComputedStyle(body) : rootStyle;
+  if (writingMode.startsWith('horizontal')) return direction === 'rtl' ? 'rtl' : 'ltr';
+  return writingMode.endsWith('-rl') ? 'rtl' : 'ltr';
 }

@@ -21,10 +21,7 @@ export const renderSchema = z.object({
     .object({
       width: z.number(),
       height: z.number(),
-      left: z
-        .number()
-        .optional()
-        .describe('where it begins, below nothing where a page that is read from the right is too wide'),
+      left: z.number().optional().describe('where it begins, below nothing where a page goes on to the left'),
     })
     .nullable()
     .describe('scrollable area, CSS px'),

@@ -37,13 +37,13 @@ export async function covered(
   const { width, height } = await sharp(file, { limitInputPixels: false }).metadata();
   const scale = view.scale ?? width / view.width;
   const rects = masked.map((rect) => {
-    const place = {
-      x: (rect.x - view.x) * scale,
-      y: (rect.y - view.y) * scale,
-      width: rect.width * scale,
-      height: rect.height * scale,
-    };
-    return svgRect(place, `fill="${MASK}"`);
+    // No pixel at its edges shows any of it. Where a page goes on to the left, its beginning is known to the whole px.
+    const loose = view.x < 0 ? 1 : 0;
+    const x = Math.floor((rect.x - view.x - loose) * scale);
+    const y = Math.floor((rect.y - view.y) * scale);
+    const right = Math.ceil((rect.x + rect.width - view.x + loose) * scale);
+    const bottom = Math.ceil((rect.y + rect.height - view.y) * scale);
+    return svgRect({ x, y, width: right - x, height: bottom - y }, `fill="${MASK}"`);
   });
   const cover = svgOf({ width, height }, rects.join(''));
   const painted = sharp(file, { limitInputPixels: false }).composite([{ input: cover, left: 0, top: 0 }]);

@@ -1,7 +1,6 @@
 import { availableParallelism } from 'node:os';
 import pLimit from 'p-limit';
 import { messageOf } from '../core/errors.js';
-import { pageLeft } from '../core/layout/page-left.js';
 import type { Device } from '../core/profile/profile.js';
 import type { Capture, RenderOutcome } from '../engine/job.js';
 import type { CapturedPage } from './captures.js';
@@ -88,12 +87,7 @@ function viewIn(kind: 'fold' | 'full', capture: Capture, device: Device): Pictur
   const width = widthOf(capture);
   return kind === 'fold'
     ? { ...scroll, scale: device.dpr * viewport.scale, width }
-    : { x: pageLeft(capture.snapshot), y: 0, scale: null, width };
-}
-
-function documentOf({ snapshot }: Capture): RenderRecord['document'] {
-  const left = pageLeft(snapshot);
-  return { ...snapshot.document, ...(left !== 0 && { left }) };
+    : { x: capture.snapshot.document.left ?? 0, y: 0, scale: null, width };
 }
 
 function recordOf(
@@ -110,7 +104,7 @@ function recordOf(
     finalUrl: outcome.finalUrl,
     httpStatus: outcome.httpStatus,
     error: capture ? null : (failed ?? { code: 'not-reached', message: 'The state was not reached.' }),
-    document: capture ? documentOf(capture) : null,
+    document: capture?.snapshot.document ?? null,
     timings: { ...outcome.timings },
     shots: {},
     notes: [...outcome.notes],

@@ -116,7 +116,7 @@ test('of a page that is read from the right and too wide, masks and outlines are
   expect(await spanOf(`right/${shots.fold!}`, isSecret)).toBeNull();
   const isMask = (red: number, green: number, blue: number) =>
     red === 0x7d && green === 0x7f && blue === 0x86;
-  expect(await spanOf(`right/${shots.full!}`, isMask)).toEqual({ from: 400, to: 499 });
+  expect(await spanOf(`right/${shots.full!}`, isMask)).toEqual({ from: 399, to: 499 });
   expect(await spanOf(`right/${shots.fold!}`, isMask)).toEqual({ from: 300, to: 399 });
   const evidence = `right/${findings.find(({ rule }) => rule === 'page-overflow')!.seen[0]!.evidence!}`;
   const isOutline = (red: number, green: number, blue: number) =>
@@ -125,6 +125,24 @@ test('of a page that is read from the right and too wide, masks and outlines are
   const outline = (await spanOf(evidence, isOutline))!;
   const part = (await spanOf(evidence, (red, green) => green > 230 && red < 25))!;
   expect(outline.to - part.to).toBeLessThanOrEqual(3);
+});
+
+test('of a page whose lines run from top to bottom, too, and its reading on to the left is no fault', async () => {
+  const words =
+    '<p>The boat left the quay at six in the fog, and nobody spoke until the rock was passed.</p>'.repeat(9);
+  const page = `<!doctype html><html style="writing-mode: vertical-rl"><meta name="viewport" content="width=device-width"><title>Log</title>
+    <style>body { margin: 16px; font: 20px/1.8 sans-serif } .secret { width: 60px; height: 60px; background: rgb(255, 0, 0) }</style>
+    <div class="secret"></div>${words}`;
+  await writeFile(join(temp.path, 'down.html'), page);
+  await writeFile(join(temp.path, 'isoptic.yaml'), 'mask: [.secret]\n');
+  await isoptic(['check', 'down.html', '--at', '500x600', '--out', 'down'], { cwd: temp.path });
+  const { renders, findings } = await readManifest(join(temp.path, 'down'));
+  const [{ document, shots }] = renders as [(typeof renders)[number]];
+  expect(document!.left).toBe(500 - document!.width);
+  expect(findings.filter(({ severity }) => severity !== 'notice')).toEqual([]);
+  const isSecret = (red: number, green: number) => red > 150 && green < 90;
+  expect(await spanOf(`down/${shots.full!}`, isSecret)).toBeNull();
+  expect(await spanOf(`down/${shots.fold!}`, isSecret)).toBeNull();
 });
 
 test('shots that there are not, or that can not go together', async () => {

@@ -14,9 +14,9 @@ const LENGTH = /^[\d.]+(?!%)[a-z]+$/;
 /** A grid whose columns are lengths, all of them: they hold whatever the container and its items. */
 export const hasOwnColumns = perStyle((view, i) => {
   if (!view.style(i, 'display').endsWith('grid')) return false;
-  if (view.style(i, 'grid-template-columns') === 'none') return false;
-  const tracks = view.style(i, 'grid-template-columns').replace(/repeat\(\d+, |\)|\[[^\]]*\]/g, ' ');
-  return tracks.split(' ').every((track) => track === '' || (LENGTH.test(track) && !track.endsWith('fr')));
+  const written = view.style(i, 'grid-template-columns').replace(/repeat\(\d+, |\)|\[[^\]]*\]/g, ' ');
+  const tracks = written.split(' ').filter((track) => track !== '');
+  return tracks.length > 0 && tracks.every((track) => LENGTH.test(track) && !track.endsWith('fr'));
 });
 
 /** The element that sets the height of one that is as high as what it stands in, as long as that is too low as well. */

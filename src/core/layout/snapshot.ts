@@ -27,8 +27,9 @@ export interface LayoutSnapshot {
   readonly viewportMeta: string | null;
   /** How far the page is scrolled. */
   readonly scroll: { readonly x: number; readonly y: number };
-  /** The whole scrollable area of the page. */
-  readonly document: { readonly width: number; readonly height: number };
+  /** The whole scrollable area of the page. `left` is there where it begins left of what is shown at first, below nothing. */
+  readonly document: { readonly width: number; readonly height: number; readonly left?: number };
+  /** `rtl` where the page begins on the right: its lines, or its blocks where lines run from top to bottom. */
   readonly direction: 'ltr' | 'rtl';
   /** Overflow that applies to the viewport after html and body have passed theirs on. */
   readonly rootOverflow: { readonly x: string; readonly y: string };

@@ -2,6 +2,7 @@ import { drivers, isItemOfWideRow, namedFor, overfullRow } from '../../sightings
 import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
 import { union, type Rect } from '../../geometry/rect.js';
+import { isVertical } from '../../layout/text-ink.js';
 import { holdsItems } from '../../layout/displays.js';
 import { sceneOf } from '../../layout/scene.js';
 import { endEscapes, frameEscapes, mainEscapes, type EndEscapes } from '../../layout/escape.js';
@@ -77,7 +78,8 @@ function sidewaysOverflow(view: SnapshotView): Sighting[] {
   const isShrunk = viewport.shownWidth - viewport.width - viewport.scrollbar >= LEAST_SHRUNK;
   const clips = rootClips(view) && !isShrunk;
   const scrolled = page.width - viewport.width;
-  if (!clips && scrolled < 1) return [];
+  // Pages whose lines run from top to bottom are read by scrolling sideways.
+  if ((!clips && scrolled < 1) || isVertical(view, Math.max(view.body, view.root))) return [];
 
   const escapes = endEscapes(view);
   const begins = escapes
