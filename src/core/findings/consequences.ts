@@ -3,7 +3,7 @@ import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/branches.js';
-import { displacementOf, isOutOfFlow } from '../layout/displace.js';
+import { displacementOf, isOutOfFlow, movedBy } from '../layout/displace.js';
 import { holdsItems, isFlow, isGrid, isOwnRow } from '../layout/displays.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
@@ -85,6 +85,8 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
     const about = later.sighting.affected ?? [later.sighting.node];
+    const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
+    if (isBesidePage && isPulledOut(scene.view, later.sighting.node)) return false;
     if (stray.includes(later.sighting.node)) return true;
     const takesPart = later.sighting.partners ?? [];
     const isPartOfIt = (node: NodeIndex) => atFault.some((at) => scene.contains(at, node));
@@ -103,7 +105,6 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
       return true;
     const isStray = (node: NodeIndex) => stray.some((at) => scene.contains(at, node));
     // A centred box that is too wide reaches past both sides of the page. Of a row, other items are out of reach.
-    const isBesidePage = later.rule.meta.name === 'unreachable' && later.sighting.by?.axis === 'x';
     const past = later.sighting.by?.px ?? 0;
     const isMovedWith = (at: NodeIndex) =>
       about.every(
@@ -217,6 +218,18 @@ function pastBeginning(view: SnapshotView, i: NodeIndex): number {
   const { direction, viewport } = view.snapshot;
   const box = view.box(i);
   return direction === 'rtl' ? rightOf(box) - viewport.width : -box.x;
+}
+
+/** Whether a margin, an offset or a transform has brought an element past the side at which the page begins, and not to the middle of it. */
+function isPulledOut(view: SnapshotView, i: NodeIndex): boolean {
+  const { direction, viewport } = view.snapshot;
+  const [, right, , left] = view.margins(i);
+  const offset = view.style(i, 'position') === 'relative' ? Number.parseFloat(view.style(i, 'left')) || 0 : 0;
+  const moved = offset + (movedBy(view, i)?.x ?? 0);
+  const pulled = direction === 'rtl' ? moved - right : -moved - left;
+  const page = { x: 0, y: 0, width: viewport.width, height: 0 };
+  const { left: one, right: other } = outOf(view.box(i), page);
+  return pulled >= pastBeginning(view, i) - 1 && Math.abs(one - other) > 2;
 }
 
 /** Whether an item that is too wide for its row alone moves another one out: of a row set from its middle, on both sides by as much. */

@@ -298,4 +298,25 @@ describe('on a page that scrolls sideways', () => {
     expect(told([plan(160)], 368)).toEqual(['page-overflow i', 'text-overlap i']);
     expect(told([plan(86)], 368)).toEqual(['page-overflow i']);
   });
+
+  test('of what is too wide, what a margin or an offset pulls past the beginning is lost for another reason', () => {
+    const pre = (x: number, more: Partial<Node>): Node => ({
+      tag: 'pre',
+      box: [x, 20, 360 - x, 20],
+      lines: [line(x, 22, 700, 'curl the whole of the timetable'.repeat(3))],
+      ...more,
+    });
+    const both = ['page-overflow pre', 'unreachable pre'];
+    expect(told([pre(-76, { margin: [0, 0, 0, -76] })], 624)).toEqual(both);
+    expect(told([pre(-76, { style: { position: 'relative', left: '-76px' } })], 624)).toEqual(both);
+    const centred = {
+      tag: 'div',
+      box: [-80, 20, 520, 20],
+      margin: [0, 0, 0, -260],
+      lines: [line(-80, 22, 520, 'All boats of all days')],
+    } as const;
+    expect(told([{ ...centred, style: { position: 'relative', left: '50%' } }], 440)).toEqual([
+      'page-overflow div',
+    ]);
+  });
 });
