@@ -1,4 +1,4 @@
-import { rounded, type Rect } from '../geometry/rect.js';
+import { meets, rounded, type Rect } from '../geometry/rect.js';
 import { isFixed } from '../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Sighting } from '../sightings/sighting.js';
@@ -10,7 +10,7 @@ const MOST_RECTS = 6;
 /** Where the parts of a defect are to be outlined: who is at fault, who loses something, and what is lost. */
 export function shownParts(
   view: SnapshotView,
-  { node, affected = [], shows = {} }: Sighting,
+  { node, related, rect, affected = [], shows = {} }: Sighting,
 ): Pick<Seen, 'fault' | 'suffers' | 'lost' | 'scrolled'> {
   const { scroll } = view.snapshot;
   const { scrolled, lost = [] } = shows;
@@ -19,9 +19,11 @@ export function shownParts(
     const box = view.box(i);
     return scrolled !== undefined && isFixed(view, i) ? { ...box, y: box.y + scrolled - scroll.y } : box;
   };
+  // Of several alike it speaks of the worst.
+  const atFault = [node, ...related].find((i) => meets(placeOf(i), rect, 0)) ?? node;
   const suffering = [...new Set(affected)].filter((other) => other !== node).slice(0, MOST_RECTS);
   return {
-    fault: rounded(shows.fault ?? placeOf(node)),
+    fault: rounded(shows.fault ?? placeOf(atFault)),
     ...(suffering.length > 0 && { suffers: suffering.map((other) => rounded(placeOf(other))) }),
     ...(lost.length > 0 && { lost: lost.slice(0, MOST_RECTS).map(rounded) }),
     ...(scrolled !== undefined && { scrolled: Math.round(scrolled) }),
