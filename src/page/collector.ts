@@ -187,7 +187,8 @@ export class Collector {
     this.side.addAllowed(node, element);
     const below = this.below(inherited, node, tag, flags, display, rect, drawn.own);
     if (rect && tag === 'li') this.generated.addMarker(element, style, rect, below);
-    if (rendered) this.addContents(element, style, node, flags, own.shownTexts, below);
+    const isEmpty = own.children.length === 0 && own.shownTexts.length === 0;
+    if (rendered) this.addContents(element, style, node, flags, own.shownTexts, below, isEmpty);
     if (rect) this.noteSuspect(element, tag, rect, flags, node);
     this.walk.pushBelow(element, below, rect && (() => contentBox(columns, rect, node)), own.children);
   }
@@ -254,13 +255,14 @@ export class Collector {
     flags: number,
     texts: readonly Text[],
     below: Inherited,
+    isEmpty: boolean,
   ): void {
     const hasPseudo = this.reader.mayHavePseudo(element);
-    if (hasPseudo) this.generated.addPseudo(element, '::before', below);
+    if (hasPseudo) this.generated.addPseudo(element, '::before', below, isEmpty);
     const noWrap = /^(nowrap|pre)$/.test(this.nodes.value(node, 'white-space'));
     for (const words of texts) this.addText(words, node, below, noWrap);
     this.side.addWords(node, element, flags, style);
-    if (hasPseudo) this.generated.addPseudo(element, '::after', below);
+    if (hasPseudo) this.generated.addPseudo(element, '::after', below, isEmpty);
   }
 
   private addText(words: Text, owner: number, inherited: Inherited, noWrap: boolean): void {

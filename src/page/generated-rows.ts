@@ -30,14 +30,17 @@ export class GeneratedRows {
     private readonly range: Range,
   ) {}
 
-  addPseudo(element: Element, which: '::before' | '::after', of: Inherited): void {
+  /** @param isAlone whether there is nothing else in its element */
+  addPseudo(element: Element, which: '::before' | '::after', of: Inherited, isAlone: boolean): void {
     const style = computedStyleOf(element, of.drawn, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const holder = style.position === 'fixed' ? of.fixed : of.positioned;
     const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
     const node = this.add({ host: element, which }, of, box, style);
-    const sign = box !== null && /^(absolute|fixed)$/.test(style.position) ? signIn(style.content) : '';
-    if (sign !== '' && style.visibility === 'visible') this.addSign(node, of.frame, box!, sign);
+    const sign = style.visibility === 'visible' ? signIn(style.content) : '';
+    const isPlaced = /^(absolute|fixed)$/.test(style.position);
+    if (sign !== '' && box !== null && isPlaced) this.addSign(node, of.frame, box, sign);
+    else if (sign !== '' && isAlone && !isPlaced) this.addLoneSign(element, of, sign);
     // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
     const { padding, border } = this.nodes.columns;
     const isBare = style.display === 'inline' && !hasEdges(padding, node) && !hasEdges(border, node);
@@ -48,6 +51,22 @@ export class GeneratedRows {
   /** A sign that was placed fills the content box of its pseudo-element. */
   private addSign(node: number, frame: Frame, box: Box, sign: string): void {
     this.text.add(node, frame, contentBox(this.nodes.columns, box, node), sign, 0);
+  }
+
+  /** A sign that is all there is in an element, as those of a font are: its line stands in the middle of the element's height. */
+  private addLoneSign(element: Element, { node, frame, drawn }: Inherited, sign: string): void {
+    const style = computedStyleOf(element, drawn);
+    const content = contentBox(this.nodes.columns, element.getBoundingClientRect(), node);
+    const em = Number.parseFloat(style.fontSize) || 0;
+    const width = Math.min(content.width, em);
+    const height = Math.min(content.height, em);
+    const isCentred = style.textAlign.includes('center') || style.justifyContent.includes('center');
+    const isOnRight =
+      style.textAlign === (style.direction === 'rtl' ? 'start' : 'end') || style.textAlign === 'right';
+    const aside = (content.width - width) * (isCentred ? 0.5 : isOnRight ? 1 : 0);
+    const y = content.y + (content.height - height) / 2;
+    if (width > 0 && height > 0)
+      this.text.add(node, frame, { x: content.x + aside, y, width, height }, sign, 0);
   }
 
   /** The number or bullet of an item of a list, which the tree knows nothing of, with its words. */

@@ -1,6 +1,8 @@
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
+import { isSymbols } from './typography.js';
+import { controlAround } from '../layout/ancestors.js';
 import { perNode } from '../layout/memo.js';
-import { sceneOf, type Cover, type Scene } from '../layout/scene.js';
+import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import {
   FLAG_CONTROL,
   FLAG_FIELD,
@@ -85,6 +87,21 @@ export function isMarkAtCorner(scene: Scene, owner: NodeIndex, mark: Pick<Cover,
   const [across, down] = [rect.x + rect.width / 2 - x, rect.y + rect.height / 2 - y];
   const isOnRim = (at: number, size: number) => at <= RIM * size || at >= (1 - RIM) * size;
   return isOnRim(across, width) && isOnRim(down, height);
+}
+
+/** Of a sign, a badge leaves so much to be seen. */
+const MOST_OF_SIGN = 0.5;
+
+/**
+ * A count or a dot on a sign that stands in one link, button or box with it.
+ * @param common where the two meet
+ */
+export function isBadgeOnSign(scene: Scene, sign: Ink, mark: Cover, common: Rect): boolean {
+  const { view } = scene;
+  if (sign.kind !== 'text' || !isMark(mark) || !isSymbols(view, sign)) return false;
+  const control = controlAround(view, sign.node);
+  const holder = control >= 0 ? control : view.parent(sign.node);
+  return scene.contains(holder, mark.node) && area(common) <= MOST_OF_SIGN * area(sign.full);
 }
 
 /** What is gone as soon as a visitor is done with what it hangs from. */

@@ -23,8 +23,6 @@ const ROOM = 40;
 export function drivers(view: SnapshotView, escapes: EndEscapes, start: NodeIndex): NodeIndex[] {
   const pushing = pushedBy(view, start);
   if (pushing >= 0) return drivers(view, escapes, pushing);
-  const holder = view.containingElement(start);
-  if (holder >= 0 && hasOwnColumns(view, holder) && isPastItsColumns(view, start, holder)) return [holder];
   if (!isContentSized(view, start)) return [start];
   return drive(view, escapes, start);
 }
@@ -222,14 +220,6 @@ export function overfullRow(view: SnapshotView, i: NodeIndex): NodeIndex {
 function flexRowAround(view: SnapshotView, i: NodeIndex): NodeIndex {
   const row = view.containingElement(i);
   return row >= 0 && /flex/.test(view.style(row, 'display')) && isSingleRow(view, row) ? row : -1;
-}
-
-/** Whether an item stands in columns that are together wider than their grid, and not itself too wide for its own. */
-function isPastItsColumns(view: SnapshotView, i: NodeIndex, grid: NodeIndex): boolean {
-  const items = view.childrenOf(grid).filter((item) => isInFlow(view, item));
-  const isStretched =
-    !hasOwnWidth(view, i) && items.some((item) => item !== i && view.box(item).x < view.box(i).x);
-  return isInFlow(view, i) && isStretched && outAlong(view.box(i), view.contentBox(grid), 'x') > SLACK;
 }
 
 /** An item that is so much wider than another, and takes so much of the row, is what leaves the other no room; among several, so much. */

@@ -1,7 +1,10 @@
 import { area, intersect } from '../geometry/rect.js';
 import { isDecoration } from '../intent/decoration.js';
 import { isSymbols } from '../intent/typography.js';
+import { isWatermarkUnder } from '../intent/watermark.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
+import { displacedRoot } from '../layout/branches.js';
+import { isOutOfFlow } from '../layout/displace.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
@@ -29,7 +32,7 @@ const MOST_LINES = 4;
 /** Of the sign, where it stands under letters, they lie on so much. */
 const LEAST_SHARE = 0.12;
 
-/** Words, and a sign under them: one that their own ground draws, or a small picture. */
+/** Words, and a sign under them: one that their own ground draws, a small picture, or one from a font. */
 interface SignUnderWords {
   readonly ink: Ink;
   readonly culprit: NodeIndex;
@@ -41,7 +44,9 @@ interface SignUnderWords {
  * on a small picture that lies under them. Where in a box its ground is drawn, and how much of it is clear, pixels tell.
  */
 const pairsOf = perSnapshot((view): readonly SignUnderWords[] =>
-  [...onOwnSigns(view), ...onPictures(view)].sort((a, b) => a.ink.index - b.ink.index),
+  [...onOwnSigns(view), ...onPictures(view), ...onSignsOfType(view)].sort(
+    (a, b) => a.ink.index - b.ink.index,
+  ),
 );
 
 function areWords(scene: Scene, ink: Ink): boolean {
@@ -86,6 +91,29 @@ function onPictures(view: SnapshotView): SignUnderWords[] {
   );
 }
 
+/** Signs from a font that stand in the flow, and words that were moved onto them. */
+function onSignsOfType(view: SnapshotView): SignUnderWords[] {
+  const scene = sceneOf(view);
+  return scene.inks.flatMap((sign): SignUnderWords | SignUnderWords[] => {
+    if (sign.kind !== 'text' || !sign.shown || !isSymbols(view, sign) || isPlaced(scene, sign.node))
+      return [];
+    return scene.inksIn(sign.shown).flatMap((ink): SignUnderWords | [] => {
+      if (sign.rank >= ink.rank || !areWords(scene, ink) || displacedRoot(scene, ink.node, sign.node) < 0)
+        return [];
+      const common = intersect(sign.shown!, ink.shown!);
+      if (!common || isWatermarkUnder(scene, sign, ink, common)) return [];
+      const culprit = overlapCulprit(scene, ink, sign, common);
+      return { ink, culprit, doubt: { cover: ink.node, under: sign.node, area: common, byWords: true } };
+    });
+  });
+}
+
+/** Whether an element, or what holds it, was put where it is, as what is set behind words on purpose is. */
+function isPlaced({ view }: Scene, i: NodeIndex): boolean {
+  for (let at = i; at >= 0; at = view.parent(at)) if (isOutOfFlow(view, at)) return true;
+  return false;
+}
+
 export function signDoubts(view: SnapshotView): Doubt[] {
   return pairsOf(view).map(({ doubt }) => doubt);
 }
@@ -98,7 +126,7 @@ export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[]
     const sign =
       doubt.sign === 'ground'
         ? `the sign in ${isMany ? 'their' : 'its'} own ground`
-        : shortName(view, doubt.under);
+        : `${doubt.sign ? '' : 'the sign of '}${shortName(view, doubt.under)}`;
     return {
       ...fault,
       key: `sign ${fault.key}`,

@@ -172,15 +172,10 @@ function sightingOf(
   says: (px: number, others: number) => string,
 ): Sighting {
   const [first, ...others] = group.culprits;
-  // Items that a grid has set past itself.
-  const setPast = group.escapes.flatMap(({ from, container }) =>
-    group.culprits.includes(container) ? [from] : [],
-  );
   const px = Math.max(...group.escapes.map((escape) => escapes.past[escape.from]!));
   return {
     node: first!,
     related: others,
-    ...(setPast.length > 0 && { affected: setPast }),
     key: group.key,
     rect: group.culprits.map((node) => escapes.extent(node)).reduce(union),
     by: { axis: 'x', px },

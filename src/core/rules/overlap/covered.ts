@@ -4,6 +4,7 @@ import { isCopy, isDecoration } from '../../intent/decoration.js';
 import {
   fillsScreen,
   hangsFromControl,
+  isBadgeOnSign,
   isDismissible,
   isLaidOverPage,
   isMarkAtCorner,
@@ -167,6 +168,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
     return null;
   const common = intersect(ink.shown!, cover.rect);
   if (!common || !scene.isOnPage(common, ink.node)) return null;
+  if (isBadgeOnSign(scene, ink, cover, common)) return null;
   // What is fixed with what it lies on is no further away from it than on the page.
   const isFixedAlone =
     (isFixed(view, cover.node) || isFixed(view, ink.node)) && !movesWith(view, cover.node, ink.node);
