@@ -1,5 +1,5 @@
 // Whether what is told of a page of the collection hangs on what is round it: each page as it is, and once more in a box that changes
-// nothing of its layout, zoomed in a window that is as much larger, or at another pixel ratio. Prints what only one of the two tells.
+// nothing of its layout, zoomed in a window that is as much larger, drawn smaller in a smaller one, or at another pixel ratio. Prints what only one of the two tells.
 //   node bench/wrapped.mjs [--in NAME[,NAME…]] [--one-of 12] [--check]
 import { copyFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

@@ -13,7 +13,7 @@ import { contentBox, hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { DrawnShapes } from './drawn-shapes.js';
 import { drawnLines } from './drawn-text.js';
-import { childrenAmong, FactsReader, namesOf, wordsFlag } from './element-facts.js';
+import { childrenAmong, FactsReader, namesOf, wordsFlag, type ElementFacts } from './element-facts.js';
 import { fieldText, type Field } from './field-text.js';
 import { GeneratedRows } from './generated-rows.js';
 import { mayHideRoot } from './hidden-roots.js';
@@ -187,8 +187,7 @@ export class Collector {
     this.side.addAllowed(node, element);
     const below = this.below(inherited, node, tag, flags, display, rect, drawn.own);
     if (rect && tag === 'li') this.generated.addMarker(element, style, rect, below);
-    const isEmpty = own.children.length === 0 && own.shownTexts.length === 0;
-    if (rendered) this.addContents(element, style, node, flags, own.shownTexts, below, isEmpty);
+    if (rendered) this.addContents(element, style, node, flags, own, below);
     if (rect) this.noteSuspect(element, tag, rect, flags, node);
     this.walk.pushBelow(element, below, rect && (() => contentBox(columns, rect, node)), own.children);
   }
@@ -253,16 +252,16 @@ export class Collector {
     style: CSSStyleDeclaration,
     node: number,
     flags: number,
-    texts: readonly Text[],
+    { shownTexts: texts, children }: Pick<ElementFacts, 'shownTexts' | 'children'>,
     below: Inherited,
-    isEmpty: boolean,
   ): void {
+    const alone = texts.length === 0 && children.length === 0 ? style : null;
     const hasPseudo = this.reader.mayHavePseudo(element);
-    if (hasPseudo) this.generated.addPseudo(element, '::before', below, isEmpty);
+    if (hasPseudo) this.generated.addPseudo(element, '::before', below, alone);
     const noWrap = /^(nowrap|pre)$/.test(this.nodes.value(node, 'white-space'));
     for (const words of texts) this.addText(words, node, below, noWrap);
     this.side.addWords(node, element, flags, style);
-    if (hasPseudo) this.generated.addPseudo(element, '::after', below, isEmpty);
+    if (hasPseudo) this.generated.addPseudo(element, '::after', below, alone);
   }
 
   private addText(words: Text, owner: number, inherited: Inherited, noWrap: boolean): void {

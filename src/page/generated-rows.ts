@@ -30,17 +30,22 @@ export class GeneratedRows {
     private readonly range: Range,
   ) {}
 
-  /** @param isAlone whether there is nothing else in its element */
-  addPseudo(element: Element, which: '::before' | '::after', of: Inherited, isAlone: boolean): void {
+  /** @param around the style of its element, where there is nothing else in that; else null */
+  addPseudo(
+    element: Element,
+    which: '::before' | '::after',
+    of: Inherited,
+    around: CSSStyleDeclaration | null,
+  ): void {
     const style = computedStyleOf(element, of.drawn, which);
     if (style.content === 'none' || style.content === 'normal' || style.display === 'none') return;
     const holder = style.position === 'fixed' ? of.fixed : of.positioned;
-    const box = pseudoBox(style, holder) ?? flowPseudoBox(style, which, this.hostOf(element, of));
+    const host = /^(absolute|fixed)$/.test(style.position) ? null : this.hostOf(element, of);
+    const box = host ? flowPseudoBox(style, which, host) : pseudoBox(style, holder);
     const node = this.add({ host: element, which }, of, box, style);
     const sign = style.visibility === 'visible' ? signIn(style.content) : '';
-    const isPlaced = /^(absolute|fixed)$/.test(style.position);
-    if (sign !== '' && box !== null && isPlaced) this.addSign(node, of.frame, box, sign);
-    else if (sign !== '' && isAlone && !isPlaced) this.addLoneSign(element, of, sign);
+    if (sign !== '' && box && !host) this.addSign(node, of.frame, box, sign);
+    if (sign !== '' && host && around) this.addLoneSign(of, host.content, around, sign);
     // A sign in line is as small as its letters; with padding or a border it is a box that is seen.
     const { padding, border } = this.nodes.columns;
     const isBare = style.display === 'inline' && !hasEdges(padding, node) && !hasEdges(border, node);
@@ -54,9 +59,12 @@ export class GeneratedRows {
   }
 
   /** A sign that is all there is in an element, as those of a font are: its line stands in the middle of the element's height. */
-  private addLoneSign(element: Element, { node, frame, drawn }: Inherited, sign: string): void {
-    const style = computedStyleOf(element, drawn);
-    const content = contentBox(this.nodes.columns, element.getBoundingClientRect(), node);
+  private addLoneSign(
+    { node, frame }: Inherited,
+    content: Box,
+    style: CSSStyleDeclaration,
+    sign: string,
+  ): void {
     const em = Number.parseFloat(style.fontSize) || 0;
     const width = Math.min(content.width, em);
     const height = Math.min(content.height, em);

@@ -18,6 +18,9 @@ export interface Drawn {
 
 export const AS_TOLD: Drawn = { outer: 1, own: 1 };
 
+/** Along one axis more than along the other, as a share. */
+const LEAST_DIFFERENCE = 0.01;
+
 /** By how much a matrix and a `scale` enlarge what they are given alike along both axes; 1 where along one more than along the other. */
 export function enlargedBy(transform: string, scale: string): number {
   const { a, b, c, d, is2D } = new DOMMatrixReadOnly(transform === 'none' ? '' : transform);
@@ -25,9 +28,6 @@ export function enlargedBy(transform: string, scale: string): number {
   const [across, down] = [x * Math.hypot(a, b), y * Math.hypot(c, d)].map(Math.abs) as [number, number];
   return is2D && across > 0 && Math.abs(across - down) < LEAST_DIFFERENCE * across ? across : 1;
 }
-
-/** As a share. */
-const LEAST_DIFFERENCE = 0.01;
 
 /** The computed style of an element or of what is generated in it, with lengths in px of the page. */
 export function computedStyleOf(

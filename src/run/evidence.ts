@@ -182,8 +182,8 @@ async function cropOf(
   shown: Shown,
 ): Promise<Buffer | null> {
   const scale = source.scale ?? width / source.width;
-  const onPicture = (rect: Rect): Rect => ({ ...rect, x: rect.x - beginning, y: rect.y - top });
-  const page = { width: width / scale, height: height / scale };
+  const onPicture = (rect: Rect): Rect => ({ ...rect, y: rect.y - top });
+  const page = { left: beginning, width: width / scale, height: height / scale };
   const { fault, suffers = [], lost = [] } = shown;
   const rect = onPicture(shown.rect);
   const all = {
@@ -192,9 +192,9 @@ async function cropOf(
     lost: lost.map(onPicture),
   };
   // What stays on the screen is at its place of the scrolled page, and stands elsewhere in the page at rest.
-  if (!intersect(all.fault, { x: 0, y: 0, ...page })) return null;
+  if (!intersect(all.fault, { x: beginning, y: 0, ...page })) return null;
   const area = cropArea({ rect, by: shown.by, lost: all.lost, fault: all.fault }, page);
-  const left = Math.floor(area.x * scale);
+  const left = Math.floor((area.x - beginning) * scale);
   const from = Math.floor(area.y * scale);
   const crop = {
     left,
@@ -204,7 +204,7 @@ async function cropOf(
   };
   const size = { width: Math.round(crop.width / scale), height: Math.round(crop.height / scale) };
   const box = (each: Rect, style: string) =>
-    svgRect({ ...each, x: each.x - left / scale, y: each.y - from / scale }, style);
+    svgRect({ ...each, x: each.x - beginning - left / scale, y: each.y - from / scale }, style);
   const outlines = [
     ...all.lost.map((each) => box(each, `fill="${FAULT}" fill-opacity="0.33"`)),
     ...all.suffers.map((each) =>

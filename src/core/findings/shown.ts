@@ -21,7 +21,7 @@ export function shownParts(
   };
   // Of several alike it speaks of the worst.
   const atFault = [node, ...related].find((i) => meets(placeOf(i), rect, 0)) ?? node;
-  const suffering = [...new Set(affected)].filter((other) => other !== node).slice(0, MOST_RECTS);
+  const suffering = [...new Set(affected)].filter((other) => other !== atFault).slice(0, MOST_RECTS);
   return {
     fault: rounded(shows.fault ?? placeOf(atFault)),
     ...(suffering.length > 0 && { suffers: suffering.map((other) => rounded(placeOf(other))) }),

@@ -14,7 +14,7 @@ import {
 import { emOf } from '../layout/text-ink.js';
 import { fixedRoot } from '../layout/viewport-layer.js';
 import { hasControl } from '../layout/controls-within.js';
-import { isOutOfFlow } from '../layout/displace.js';
+import { outermostLifted } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** An open dialog or popover lies over the page by design, until it is closed; what stands in it may still lie on its own words. */
@@ -130,13 +130,6 @@ export function isDismissible(scene: Scene, i: NodeIndex, other: NodeIndex = -1)
     if (NAMED_ANSWERED.test(name) && hasControl(scene, at)) return true;
   }
   return false;
-}
-
-/** The outermost element around one, itself included, that was taken out of the flow; of none, one that no element comes up to. */
-function outermostLifted(view: SnapshotView, i: NodeIndex): NodeIndex {
-  let found: NodeIndex = Infinity;
-  for (let at = i; at >= 0; at = view.parent(at)) if (isOutOfFlow(view, at)) found = at;
-  return found;
 }
 
 const CLOSES = /(^|[-_ ])(close|dismiss)([-_ ]|$)/i;

@@ -10,6 +10,13 @@ export const LEAST_DISPLACED = 2;
 /** Positioned so that it takes no room in the flow (CSS Positioned Layout 3, section 2.1). */
 export const isOutOfFlow = perStyle((view, i) => /^(absolute|fixed)$/.test(view.style(i, 'position')));
 
+/** The outermost element around one, itself included, that was taken out of the flow; of none, one that no element comes up to. */
+export function outermostLifted(view: SnapshotView, i: NodeIndex): NodeIndex {
+  let found: NodeIndex = Infinity;
+  for (let at = i; at >= 0; at = view.parent(at)) if (isOutOfFlow(view, at)) found = at;
+  return found;
+}
+
 /** How an element is displaced. */
 export const displacementOf = perNode((view, i): Displacement => {
   const styled = displacedByStyle(view, i);

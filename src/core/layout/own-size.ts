@@ -1,6 +1,8 @@
 import { perStyle } from './memo.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
+const LENGTH = /^[\d.]+(?!%)[a-z]+$/;
+
 /** A width or least width that is a length: it holds whatever the container. Percentages don't. */
 export function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
   const isLength = (value: string) => LENGTH.test(value) && Number.parseFloat(value) > 0;
@@ -8,8 +10,6 @@ export function hasOwnWidth(view: SnapshotView, i: NodeIndex): boolean {
   const nearly = (value: string) => isLength(value) && Number.parseFloat(value) >= 0.5 * box.width;
   return isLength(view.style(i, 'width')) || nearly(view.style(i, 'min-width'));
 }
-
-const LENGTH = /^[\d.]+(?!%)[a-z]+$/;
 
 /** A grid whose columns are lengths, all of them: they hold whatever the container and its items. */
 export const hasOwnColumns = perStyle((view, i) => {

@@ -4,7 +4,7 @@ import { isSymbols } from '../intent/typography.js';
 import { isWatermarkUnder } from '../intent/watermark.js';
 import { blockAround, controlAround } from '../layout/ancestors.js';
 import { displacedRoot } from '../layout/branches.js';
-import { isOutOfFlow } from '../layout/displace.js';
+import { outermostLifted } from '../layout/displace.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
@@ -95,8 +95,9 @@ function onPictures(view: SnapshotView): SignUnderWords[] {
 function onSignsOfType(view: SnapshotView): SignUnderWords[] {
   const scene = sceneOf(view);
   return scene.inks.flatMap((sign): SignUnderWords | SignUnderWords[] => {
-    if (sign.kind !== 'text' || !sign.shown || !isSymbols(view, sign) || isPlaced(scene, sign.node))
-      return [];
+    if (sign.kind !== 'text' || !sign.shown || !isSymbols(view, sign)) return [];
+    // What was put where it is may be set behind words on purpose.
+    if (outermostLifted(view, sign.node) < Infinity) return [];
     return scene.inksIn(sign.shown).flatMap((ink): SignUnderWords | [] => {
       if (sign.rank >= ink.rank || !areWords(scene, ink) || displacedRoot(scene, ink.node, sign.node) < 0)
         return [];
@@ -106,12 +107,6 @@ function onSignsOfType(view: SnapshotView): SignUnderWords[] {
       return { ink, culprit, doubt: { cover: ink.node, under: sign.node, area: common, byWords: true } };
     });
   });
-}
-
-/** Whether an element, or what holds it, was put where it is, as what is set behind words on purpose is. */
-function isPlaced({ view }: Scene, i: NodeIndex): boolean {
-  for (let at = i; at >= 0; at = view.parent(at)) if (isOutOfFlow(view, at)) return true;
-  return false;
 }
 
 export function signDoubts(view: SnapshotView): Doubt[] {
