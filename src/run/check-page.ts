@@ -61,12 +61,7 @@ export async function checkPage(
     causes,
     ...(sweep && { swept: { spans: sweep.spans, to: sweep.record.to } }),
   });
-  for (const { id } of entries) {
-    const views = judged.map(({ render }) => render).filter((render) => render.page === id);
-    // Without them the report scrolls by share of the page.
-    await writePlaces(tools.folder, id, views).catch(() => undefined);
-  }
-  const written = await withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
+  const evidence = withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
     screens: mapOf<Buffer>(parts.map((part) => part.screens)),
     scales: new Map(
       judged.map(({ render: { page: at, device, view } }) => [
@@ -75,6 +70,16 @@ export async function checkPage(
       ]),
     ),
   });
+  await Promise.all(
+    entries.map(({ id }) => {
+      const views = judged.map(({ render }) => render).filter((render) => render.page === id);
+      // Without them the report scrolls by share of the page.
+      return writePlaces(tools.folder, id, views).catch(() => undefined);
+    }),
+  );
+  // Pictures are being decoded meanwhile, on other threads.
+  const layouts = entries.flatMap(({ id }) => layoutsIn(id, judged));
+  const written = await evidence;
   return {
     pages: entries.map(({ id, source, state }) => ({
       id,
@@ -85,7 +90,7 @@ export async function checkPage(
     renders,
     devices,
     findings: sweep ? written.map((finding) => withConditions(finding, page.id, sweep)) : written,
-    layouts: entries.flatMap(({ id }) => layoutsIn(id, judged)),
+    layouts,
     sweep: sweep && withUnguarded(sweep.record, page.id, written),
   };
 }

@@ -19,7 +19,7 @@ import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import { isFixed } from '../layout/viewport-layer.js';
-import { acrossLines, emOf, hasDescenders, isVertical, lettersOf } from '../layout/text-ink.js';
+import { acrossLines, emOf, hasDescenders, isRead, isVertical, lettersOf } from '../layout/text-ink.js';
 import type { SnapshotView } from '../layout/view.js';
 
 /** Letters may lose this much: an overshoot, a side bearing. */
@@ -195,7 +195,7 @@ function leastOfText(view: SnapshotView, { node, line }: Ink, axis: 'x' | 'y', i
   const drop = view.lineFace(line)?.drop;
   // Letters that are known to have feet, and how long these are, lose them for all to see.
   // Where words stand in a field, its box has the browser's own say.
-  const isPlain = !view.has(node, FLAG_FIELD) && view.linesOf(node).length === 1;
+  const isPlain = !view.has(node, FLAG_FIELD) && isRead(view, line);
   const isKnown = isBelow && isPlain && drop !== undefined && hasDescenders(view, line);
   return isKnown ? Math.min(least, Math.max(LEAST_SEEN_PX, LEAST_OF_FEET * drop * emOf(view, line))) : least;
 }

@@ -211,6 +211,8 @@ export const MOST_TEXT = 600;
 export const LINE_UNBREAKABLE = 1;
 /** What stands in a field: its value or its placeholder. */
 export const LINE_FIELD = 2;
+/** Its text is all that stands on it, and nothing else. */
+export const LINE_READ = 4;
 /** Of what stands in a field, so many letters are taken in at a glance: they have to be seen whole. */
 export const FEW_LETTERS = 16;
 

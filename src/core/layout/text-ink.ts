@@ -1,6 +1,7 @@
 import type { Rect } from '../geometry/rect.js';
 import { perLine, perStyle } from './memo.js';
 import { rotationOf } from './rotation.js';
+import { LINE_READ } from './snapshot.js';
 import type { Face, NodeIndex, SnapshotView } from './view.js';
 
 /**
@@ -25,6 +26,12 @@ export const lettersOf = perLine((view, line): Rect =>
   ),
 );
 
+/** Whether all that stands on a line is known, and nothing else is told to stand there. */
+export function isRead(view: SnapshotView, line: number): boolean {
+  const { flags, node } = view.snapshot.lines;
+  return (flags[line]! & LINE_READ) !== 0 || view.linesOf(node[line]!).length === 1;
+}
+
 /** Only letters that reach below the baseline can meet the line below. Of a text of several lines it is not known which has them. */
 export function hasDescenders(view: SnapshotView, line: number): boolean {
   const node = view.snapshot.lines.node[line]!;
@@ -33,8 +40,11 @@ export function hasDescenders(view: SnapshotView, line: number): boolean {
 
 /** Whether no letter of a line reaches below the baseline: of Latin letters and figures in a line of which all words are known. */
 function hasNoDescenders(view: SnapshotView, line: number): boolean {
-  const isWhole = view.linesOf(view.snapshot.lines.node[line]!).length === 1;
-  return isWhole && /^[A-Za-z\d .:!?'"+=%&*–-]+$/.test(view.lineText(line)) && !hasDescenders(view, line);
+  return (
+    isRead(view, line) &&
+    /^[A-Za-z\d .:!?'"+=%&*–-]+$/.test(view.lineText(line)) &&
+    !hasDescenders(view, line)
+  );
 }
 
 /** The accents of capitals reach so far above them, em; never out of the line's own box. */
@@ -43,7 +53,7 @@ const ACCENT = 0.2;
 /** Whether there are capitals with accents in a line, where all of its words are known. */
 function hasRaisedAccents(view: SnapshotView, line: number): boolean {
   const text = view.lineText(line);
-  if (!/[^\p{ASCII}]/u.test(text) || view.linesOf(view.snapshot.lines.node[line]!).length > 1) return false;
+  if (!/[^\p{ASCII}]/u.test(text) || !isRead(view, line)) return false;
   return /\p{Lu}[\u0300-\u030c]/u.test(text.normalize('NFD'));
 }
 

@@ -34,8 +34,9 @@ export function boxesOutOfBoxes(scene: Scene, render: RenderView, told: Readonly
     if (box < 0 || told.has(box) || (isPutThere(scene, node) && !isFilling(scene, node, rect, box)))
       return [];
     const around = view.box(box);
-    // What is beside its panel altogether was put there.
-    if (around.width < 4 || around.height < 4 || !intersect(rect, around)) return [];
+    if (around.width < 4 || around.height < 4) return [];
+    // What is beside its panel altogether was put there, unless it goes on with a row that begins in it.
+    if (!intersect(rect, around) && !isInRowFrom(view, node, around)) return [];
     return (['x', 'y'] as const).flatMap((axis) => {
       const out = outAlong(rect, around, axis);
       const isRows = axis === 'x' && isInRow;
@@ -89,6 +90,21 @@ function isPutThere(scene: Scene, i: NodeIndex): boolean {
   const { view } = scene;
   if (displacementOf(view, i) === null) return false;
   return !(isGrownInPlace(view, i) && holdsWords(scene, i, view.box(i)));
+}
+
+/** Beside an element, in the flow with it, another one like it stands in a box. */
+function isInRowFrom(view: SnapshotView, i: NodeIndex, around: Rect): boolean {
+  const { y, height } = view.box(i);
+  return view.childrenOf(view.parent(i)).some((other) => {
+    const box = view.box(other);
+    const isBeside = other !== i && box.y < y + height && box.y + box.height > y;
+    return (
+      isBeside &&
+      view.tag(other) === view.tag(i) &&
+      displacementOf(view, other) === null &&
+      outAlong(box, around, 'x') <= 0
+    );
+  });
 }
 
 /** Whether words that stand in an element are seen within a rectangle. */

@@ -69,12 +69,12 @@ export function wordsIn(view: SnapshotView, i: NodeIndex): string {
   const waiting = [i];
   for (let looked = 0; waiting.length > 0 && looked < MOST_NODES; looked++) {
     const at = waiting.pop()!;
-    const words = view
-      .linesOf(at)
-      .map((line) => view.lineText(line).trim())
-      // A sign of an icon font is no word.
-      .find((text) => /[\p{L}\p{N}]/u.test(text));
-    if (words !== undefined) return excerpt(words);
+    const texts = view.linesOf(at).map((line) => view.lineText(line).trim());
+    // A sign of an icon font is no word.
+    const words = texts.find((text) => /[\p{L}\p{N}]/u.test(text));
+    // A letter that is drawn larger is read with the text that it begins.
+    const read = words && texts.find((text) => text.length > words.length && text.startsWith(words));
+    if (words !== undefined) return excerpt(read ?? words);
     waiting.push(...[...view.childrenOf(at)].reverse());
   }
   return '';

@@ -178,7 +178,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
     doubt = doubt !== null && isOfUnknownSides(view, cover.node) ? 'slight' : null;
   // Where the page stands after loading, a look can tell.
   const needsLook = doubt === 'slight' || doubt === 'mark';
-  const isToBeSeen = needsLook && as !== 'at-end' && cover.scrolled === undefined;
+  const isToBeSeen = (needsLook || doubt === 'little') && as !== 'at-end' && cover.scrolled === undefined;
   if (doubt === null || (isAway && needsLook && !isToBeSeen)) return null;
   if (isLaidOverPage(scene, cover.node, ink.node)) return null;
   const isPassing = [fillsScreen, isDismissible, hangsFromControl].some((is) =>
