@@ -6,6 +6,7 @@ import {
   KIND_BEFORE,
   KIND_ELEMENT,
   LINE_FIELD,
+  LINE_READ,
   LINE_UNBREAKABLE,
   STYLE_PROPERTIES,
 } from '../../src/core/layout/snapshot.js';
@@ -33,7 +34,9 @@ export interface Node {
   readonly scroll?: Quad | undefined;
   readonly hidden?: boolean;
   readonly lines?: readonly {
-    readonly box: Quad;
+    readonly unbreakable?: boolean;
+    /** Its text is all that stands on it. */
+    readonly read?: boolean;
     readonly unbreakable?: boolean;
     readonly field?: boolean;
     readonly text?: string;
@@ -174,7 +177,11 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       lines.node.push(at);
       lines.box.push(...line.box);
       lines.text.push(number(line.text ?? 'text'));
-      lines.flags.push((line.unbreakable ? LINE_UNBREAKABLE : 0) | (line.field ? LINE_FIELD : 0));
+      lines.flags.push(
+        (line.unbreakable ? LINE_UNBREAKABLE : 0) |
+          (line.field ? LINE_FIELD : 0) |
+          (line.read ? LINE_READ : 0),
+      );
       lines.face.push(line.face ?? -1);
       lines.count++;
     }

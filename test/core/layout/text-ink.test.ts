@@ -35,6 +35,20 @@ test('a line of which no letter reaches below the baseline has its feet there', 
   expect(lettersOf(made(20, 42, 0, 'Бот'), 0).height).toBeCloseTo(24);
 });
 
+test('of several lines, one that was read has the feet of its own letters', () => {
+  const feet = (read: boolean) => {
+    const first = { box: [0, 100, 30, 42] as const, text: 'H', face: 0, read };
+    const rest = { box: [30, 100, 200, 21] as const, text: 'Hemp is tarred by the gypsy', face: 0 };
+    const style = { 'font-size': '20px' };
+    const view = viewOf({ width: 400, faces: [TALL] }, [
+      { tag: 'p', box: [0, 0, 300, 40], style, lines: [first, rest] },
+    ]);
+    return lettersOf(view, 0).height;
+  };
+  expect(feet(true)).toBeCloseTo(16.8);
+  expect(feet(false)).toBeCloseTo(24);
+});
+
 test('what is scaled has larger letters; rounding to whole px is no scaling', () => {
   expect(emOf(made(20, 84, 0), 0)).toBeCloseTo(40);
   expect(emOf(made(20, 43, 0), 0)).toBe(20);

@@ -242,6 +242,25 @@ test('a bar that is longer than its track sticks out of it, though there is not 
   expect(seenBy(boxOverflow, WIDE, [track(230, { position: 'absolute' })])).toEqual([]);
 });
 
+test('a box beside its panel goes on with a row that begins in it; another one was put there', () => {
+  const disc = (x: number, style = {}): Node => ({
+    tag: 'i',
+    id: `at-${x}`,
+    box: [x, 20, 30, 30],
+    style: { display: 'block', ...WHITE, ...style },
+  });
+  const tray = (...children: Node[]): Node => ({
+    tag: 'div',
+    id: 'tray',
+    box: [10, 10, 100, 50],
+    style: CARD,
+    children,
+  });
+  expect(seenBy(boxOverflow, WIDE, [tray(disc(20), disc(60), disc(120))])).toEqual(['#at-120 x 40']);
+  expect(seenBy(boxOverflow, WIDE, [tray(disc(120))])).toEqual([]);
+  expect(seenBy(boxOverflow, WIDE, [tray(disc(20), disc(120, { position: 'absolute' }))])).toEqual([]);
+});
+
 test('a box too low for its button, unless it waits beside the screen that it is fixed to', () => {
   const panel = (x: number) => {
     const button = { tag: 'a', id: 'button', box: [x, 180, 100, 40] as const, style: CARD };

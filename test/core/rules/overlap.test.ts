@@ -131,6 +131,15 @@ describe('text-overlap', () => {
     expect(told('grid')).toEqual([expect.stringMatching(/^#b y/)]);
     expect(told('block')).toHaveLength(2);
   });
+  test('side by side, words of two texts that run into one another, and not those that touch', () => {
+    const beside = (x: number) => {
+      const next = { ...text('b', 20), box: [x, 20, 100, 20] as const, lines: [line(x, 20, 80)] };
+      return seenBy(textOverlap, PAGE, [text('a', 20), next]);
+    };
+    // The words of the first one end at 190.
+    expect(beside(187.5)).toHaveLength(1);
+    expect(beside(188.5)).toEqual([]);
+  });
   test('what is pulled up is not why something that follows lies on it', () => {
     const [a, b] = [text('a', 20, {}, { margin: [-12, 0, 0, 0] }), text('b', 28)];
     expect(seenBy(textOverlap, PAGE, [a, b])).toEqual(['#b y 4']);
@@ -356,6 +365,23 @@ describe('covered', () => {
     expect(mild()).toEqual([false]);
     render.view.snapshot.looks = [{ ...look, hidden: 0 }];
     expect(mild()).toEqual([]);
+  });
+  test('of the little that a fixed bar hides of the page as it stands, pixels tell', () => {
+    const bar = {
+      tag: 'div',
+      id: 'bar',
+      box: [0, 0, 400, 26] as const,
+      style: { ...CARD, position: 'fixed' },
+    };
+    const render = renderOf(PAGE, [text('under', 18), bar]);
+    expect(covered.check(render).map((sighting) => sighting.mild)).toEqual([true]);
+    const [doubt] = covered.doubts!(render);
+    const { uid } = render.view.snapshot.nodes;
+    const look = { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30 };
+    render.view.snapshot.looks = [{ ...look, hidden: 20 }];
+    expect(covered.check(render).map((sighting) => sighting.mild)).toEqual([false]);
+    render.view.snapshot.looks = [{ ...look, hidden: 0 }];
+    expect(covered.check(render)).toEqual([]);
   });
   test('clear letters are there for something else, unless a ground fills them: that draws no box', () => {
     const band = {
