@@ -32,7 +32,7 @@ export function textLines(
   const rects = range.getClientRects();
   const lines: TextLine[] = [];
   const sample = whole.trim().slice(0, MAX_SAMPLE);
-  const letter = letterOfItsOwn(node, range, rects);
+  const letter = rects.length > 1 ? letterOfItsOwn(node, range, rects[0]!, rects[1]!) : null;
   for (const rect of rects) {
     if (rect.width <= 0 || rect.height <= 0) continue;
     let text = sample;
@@ -53,8 +53,8 @@ export function textLines(
 }
 
 /** The `::first-letter` of a text where it is drawn in another size than the rest, which makes it a box of its own; else null. */
-function letterOfItsOwn(node: Text, range: Range, [first, second]: Iterable<DOMRect>): string | null {
-  if (!first || !second || Math.abs(first.height - second.height) < PROTRUDES_PX) return null;
+function letterOfItsOwn(node: Text, range: Range, first: DOMRect, second: DOMRect): string | null {
+  if (Math.abs(first.height - second.height) < PROTRUDES_PX) return null;
   const start = node.data.length - node.data.trimStart().length;
   range.setStart(node, start);
   for (let end = start + 1; end <= Math.min(start + MOST_OF_LETTER, node.length); end++) {

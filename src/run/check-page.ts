@@ -12,6 +12,7 @@ import type { FindingRecord, Manifest, RenderRecord } from './manifest.js';
 import type { CheckPlan, CheckTools } from './plan.js';
 import { renderKey } from './render-key.js';
 import { writePlaces } from './places-file.js';
+import type { RunFolder } from './run-folder.js';
 import { renderPage, type OnRendered, type RenderedPage } from './render-page.js';
 import { withConditions, withUnguarded } from './sweep/containing.js';
 import type { PageSweep, SweepRecord } from './sweep/search-page.js';
@@ -61,25 +62,19 @@ export async function checkPage(
     causes,
     ...(sweep && { swept: { spans: sweep.spans, to: sweep.record.to } }),
   });
-  const evidence = withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
-    screens: mapOf<Buffer>(parts.map((part) => part.screens)),
-    scales: new Map(
-      judged.map(({ render: { page: at, device, view } }) => [
-        renderKey(at, device.name),
-        device.dpr * view.snapshot.viewport.scale,
-      ]),
-    ),
-  });
-  await Promise.all(
-    entries.map(({ id }) => {
-      const views = judged.map(({ render }) => render).filter((render) => render.page === id);
-      // Without them the report scrolls by share of the page.
-      return writePlaces(tools.folder, id, views).catch(() => undefined);
+  const [written, layouts] = await Promise.all([
+    withEvidence(findings, renders, devices, plan.evidence, tools.folder, {
+      screens: mapOf<Buffer>(parts.map((part) => part.screens)),
+      scales: new Map(
+        judged.map(({ render: { page: at, device, view } }) => [
+          renderKey(at, device.name),
+          device.dpr * view.snapshot.viewport.scale,
+        ]),
+      ),
     }),
-  );
-  // Pictures are being decoded meanwhile, on other threads.
-  const layouts = entries.flatMap(({ id }) => layoutsIn(id, judged));
-  const written = await evidence;
+    // While pictures are decoded, on other threads.
+    placedLayouts(entries, judged, tools.folder),
+  ]);
   return {
     pages: entries.map(({ id, source, state }) => ({
       id,
@@ -93,6 +88,22 @@ export async function checkPage(
     layouts,
     sweep: sweep && withUnguarded(sweep.record, page.id, written),
   };
+}
+
+/** Writes where things are on each render, and tells which renders show one layout. */
+async function placedLayouts(
+  entries: readonly { readonly id: string }[],
+  judged: readonly JudgedRender[],
+  folder: RunFolder,
+): Promise<CheckedPage['layouts']> {
+  await Promise.all(
+    entries.map(({ id }) => {
+      const views = judged.map(({ render }) => render).filter((render) => render.page === id);
+      // Without them the report scrolls by share of the page.
+      return writePlaces(folder, id, views).catch(() => undefined);
+    }),
+  );
+  return entries.flatMap(({ id }) => layoutsIn(id, judged));
 }
 
 /** Of one render there is nothing to tell. */

@@ -34,10 +34,10 @@ export interface Node {
   readonly scroll?: Quad | undefined;
   readonly hidden?: boolean;
   readonly lines?: readonly {
+    readonly box: Quad;
     readonly unbreakable?: boolean;
     /** Its text is all that stands on it. */
     readonly read?: boolean;
-    readonly unbreakable?: boolean;
     readonly field?: boolean;
     readonly text?: string;
     /** Row of the page's `faces`. */
