@@ -131,15 +131,6 @@ describe('text-overlap', () => {
     expect(told('grid')).toEqual([expect.stringMatching(/^#b y/)]);
     expect(told('block')).toHaveLength(2);
   });
-  test('side by side, words of two texts that run into one another, and not those that touch', () => {
-    const beside = (x: number) => {
-      const next = { ...text('b', 20), box: [x, 20, 100, 20] as const, lines: [line(x, 20, 80)] };
-      return seenBy(textOverlap, PAGE, [text('a', 20), next]);
-    };
-    // The words of the first one end at 190.
-    expect(beside(187.5)).toHaveLength(1);
-    expect(beside(188.5)).toEqual([]);
-  });
   test('what is pulled up is not why something that follows lies on it', () => {
     const [a, b] = [text('a', 20, {}, { margin: [-12, 0, 0, 0] }), text('b', 28)];
     expect(seenBy(textOverlap, PAGE, [a, b])).toEqual(['#b y 4']);

@@ -37,10 +37,8 @@ const LEAST_DEPTH = 1;
 const LEAST_DEPTH_EM = 0.05;
 /** As deep lines that are turned have to reach into one another, CSS px: their corners are less exact. */
 const LEAST_ASKEW = 2;
-/** Side by side, letters of one text may touch by kerning, italics and rounding, CSS px. */
+/** Side by side, letters may touch by kerning, italics and rounding, CSS px. */
 const LEAST_WIDTH = 3;
-/** And those of two texts by italics and rounding. */
-const LEAST_WIDTH_OF_TWO = 2;
 
 /** Text lies on text. How it measures, what it leaves alone and how to repair: docs/rules/text-overlap.md. */
 export const textOverlap: Rule = {
@@ -122,13 +120,12 @@ function linesOfOne(view: SnapshotView, a: Ink, b: Ink): NodeIndex | undefined {
 /** Whether two texts share so much of their lines that letters lie on letters. */
 function isOverprinted({ view }: Scene, a: Ink, b: Ink, common: Rect): boolean {
   const along = acrossLines(view, a.node) === 'y' ? 'x' : 'y';
-  const isOne = blockAround(view, a.node) === blockAround(view, b.node);
-  if (sizeAlong(common, along) < (isOne ? LEAST_WIDTH : LEAST_WIDTH_OF_TWO)) return false;
+  if (sizeAlong(common, along) < LEAST_WIDTH) return false;
   const shares = [a, b].map((ink) => {
     const across = acrossLines(view, ink.node);
     return sizeAlong(common, across) / sizeAlong(ink.full, across);
   });
-  if (isOne) return Math.max(...shares) >= OVERLAP_SHARE;
+  if (blockAround(view, a.node) === blockAround(view, b.node)) return Math.max(...shares) >= OVERLAP_SHARE;
   const em = Math.max(emOf(view, a.line), emOf(view, b.line));
   const depth = sizeAlong(common, acrossLines(view, a.node));
   return Math.max(...shares) >= OVERLAP_SHARE_OF_TWO && depth >= Math.max(LEAST_DEPTH, LEAST_DEPTH_EM * em);
