@@ -1,5 +1,5 @@
 import { px } from '../geometry/format.js';
-import { intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
+import { bottomOf, intersect, outAlong, outOf, type Rect } from '../geometry/rect.js';
 import { displacementOf, isGrownInPlace } from '../layout/displace.js';
 import { isInline } from '../layout/displays.js';
 import { hasBorderAllRound, hasBorderAt, isDrawn, SIDES } from '../layout/paint.js';
@@ -94,10 +94,10 @@ function isPutThere(scene: Scene, i: NodeIndex): boolean {
 
 /** Beside an element, in the flow with it, another one like it stands in a box. */
 function isInRowFrom(view: SnapshotView, i: NodeIndex, around: Rect): boolean {
-  const { y, height } = view.box(i);
+  const own = view.box(i);
   return view.childrenOf(view.parent(i)).some((other) => {
     const box = view.box(other);
-    const isBeside = other !== i && box.y < y + height && box.y + box.height > y;
+    const isBeside = other !== i && box.y < bottomOf(own) && bottomOf(box) > own.y;
     return (
       isBeside &&
       view.tag(other) === view.tag(i) &&

@@ -72,9 +72,10 @@ export function wordsIn(view: SnapshotView, i: NodeIndex): string {
     const texts = view.linesOf(at).map((line) => view.lineText(line).trim());
     // A sign of an icon font is no word.
     const words = texts.find((text) => /[\p{L}\p{N}]/u.test(text));
-    // A letter that is drawn larger is read with the text that it begins.
-    const read = words && texts.find((text) => text.length > words.length && text.startsWith(words));
-    if (words !== undefined) return excerpt(read ?? words);
+    if (words !== undefined) {
+      // A letter that is drawn larger is read with the text that it begins.
+      return excerpt(texts.find((text) => text !== words && text.startsWith(words)) ?? words);
+    }
     waiting.push(...[...view.childrenOf(at)].reverse());
   }
   return '';

@@ -344,33 +344,25 @@ describe('covered', () => {
     expect(mild(9)).toEqual([false]);
     expect(mild(8)).toEqual([true]);
   });
-  /** Whether what covers is mild before anybody looks, where most of the ink is hidden, and where none of it is. */
-  const mildOnceSeen = (render: ReturnType<typeof renderOf>) => {
-    const [doubt] = covered.doubts!(render);
-    const { uid } = render.view.snapshot.nodes;
-    const look = { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30 };
-    const mild = () => covered.check(render).map((sighting) => sighting.mild);
-    const onceSeen = (hidden: number) => {
-      render.view.snapshot.looks = [{ ...look, hidden }];
-      return mild();
-    };
-    return [mild(), onceSeen(28), onceSeen(0)];
-  };
-  test('of a line hidden by little, pixels tell whether letters are; where they are, none of it is mild', () => {
-    const band = { tag: 'div', id: 'band', box: [10, 26, 200, 32] as const, style: CARD };
-    const render = renderOf(PAGE, [text('under', 50), { ...band, style: { ...CARD, position: 'absolute' } }]);
-    expect(mildOnceSeen(render)).toEqual([[true], [false], []]);
-  });
-  test('of the little that a fixed bar hides of the page as it stands, pixels tell', () => {
-    const bar = {
-      tag: 'div',
-      id: 'bar',
-      box: [0, 0, 400, 26] as const,
-      style: { ...CARD, position: 'fixed' },
-    };
-    const render = renderOf(PAGE, [text('under', 18), bar]);
-    expect(mildOnceSeen(render)).toEqual([[true], [false], []]);
-  });
+  test.each([
+    ['a band laid on it', 50, [10, 26, 200, 32] as const, 'absolute'],
+    ['a fixed bar, of the page as it stands', 18, [0, 0, 400, 26] as const, 'fixed'],
+  ])(
+    'of the little that %s hides of a line, pixels tell whether letters are in it',
+    (_, y, box, position) => {
+      const cover = { tag: 'div', id: 'cover', box, style: { ...CARD, position } };
+      const render = renderOf(PAGE, [text('under', y), cover]);
+      const [doubt] = covered.doubts!(render);
+      const mild = () => covered.check(render).map((sighting) => sighting.mild);
+      expect(mild()).toEqual([true]);
+      const { uid } = render.view.snapshot.nodes;
+      const look = { cover: uid[doubt!.cover]!, under: uid[doubt!.under]!, ink: 30 };
+      render.view.snapshot.looks = [{ ...look, hidden: 28 }];
+      expect(mild()).toEqual([false]);
+      render.view.snapshot.looks = [{ ...look, hidden: 0 }];
+      expect(mild()).toEqual([]);
+    },
+  );
   test('clear letters are there for something else, unless a ground fills them: that draws no box', () => {
     const band = {
       tag: 'div',
