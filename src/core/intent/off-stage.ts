@@ -1,7 +1,7 @@
 import type { Loss } from './loss.js';
 import { intersect, liesWithin, type Rect } from '../geometry/rect.js';
 import { likeness } from '../identity/signature.js';
-import { displacementOf, isMoved, movedBy, pullsAside } from '../layout/displace.js';
+import { displacementOf, isGrownInPlace, isMoved, movedBy, pullsAside } from '../layout/displace.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
@@ -37,9 +37,10 @@ const LEAST_IN_PLACE = 0.5;
 
 /**
  * Whether a move is why something is out of sight: it would be in sight without it, or what is moved is a strip of things alike, each of which
- * comes into sight in its turn. What is too high for its window, and was moved a little or set in its middle, is lost.
+ * comes into sight in its turn. What is too high for its window, and was moved a little, set in its middle or drawn larger, is lost.
  */
 function isHiddenByMove(view: SnapshotView, moved: NodeIndex, { cutter, axis, rect }: Loss): boolean {
+  if (isGrownInPlace(view, moved)) return false;
   const by = movedBy(view, moved);
   if (by === null || axis === 'x') return true;
   const inPlace = intersect({ ...rect, y: rect.y - by.y, x: rect.x - by.x }, view.paddingBox(cutter));

@@ -4,7 +4,7 @@ import { hasControl } from '../layout/controls-within.js';
 import { branches, commonAncestor } from '../layout/branches.js';
 import { isMoved, isOutOfFlow } from '../layout/displace.js';
 import type { Ink, Scene } from '../layout/scene.js';
-import { FLAG_PICTURE } from '../layout/snapshot.js';
+import { FLAG_FIELD, FLAG_PICTURE } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /** Slides, card faces and tab panels that lie on one another in the same place: one at a time is meant to be seen. */
@@ -72,9 +72,10 @@ export function isStandIn(scene: Scene, ink: Ink, cover: NodeIndex): boolean {
 /** Between words and what is laid beside them, CSS px. */
 const LEAST_AIR = 2.5;
 
-/** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. */
+/** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. No field is. */
 export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const { view } = scene;
+  if (view.has(a, FLAG_FIELD) || view.has(b, FLAG_FIELD)) return false;
   const pair = branches(scene, a, b);
   if (!pair) return false;
   const [first, second] = pair;
