@@ -160,7 +160,7 @@ export class Scene {
   }
 
   /** What of a rectangle does (CSS Overflow 3, section 3.2); null where nothing is to be seen of it. */
-  private onPage(rect: Rect): Rect | null {
+  onPage(rect: Rect): Rect | null {
     const { direction, viewport } = this.view.snapshot;
     const rtl = direction === 'rtl';
     const left = rtl ? rect.x : Math.max(0, rect.x);

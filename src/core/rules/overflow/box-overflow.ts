@@ -11,7 +11,7 @@ import {
   union,
   type Rect,
 } from '../../geometry/rect.js';
-import { isBullet } from '../../intent/bullets.js';
+import { isBullet, isListMarker } from '../../intent/bullets.js';
 import { isOrnament } from '../../intent/decoration.js';
 import { escapeRoot } from '../../sightings/culprit.js';
 import { clipsAxis } from '../../layout/clip.js';
@@ -100,7 +100,8 @@ const NOT_MOVED = { x: false, y: false };
 /** The innermost drawn box that an ink runs out of. */
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
-  const shown = ink.shown && onPageDown(ink.shown);
+  // What is before the page's beginning is out of reach, and not seen to be out of a box.
+  const shown = ink.shown && scene.onPage(ink.shown);
   if (!shown || !scene.isOnPage(shown, ink.node) || isOrnament(scene, ink.node)) return null;
   const moved = { x: false, y: false };
   let isHeld = false;
@@ -110,8 +111,11 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
+    // A number stands outside of the item that it counts, and within the list.
+    const isCounted = isListMarker(view, ink.node) && at === view.parent(ink.node);
     if (
       isAround &&
+      !isCounted &&
       scene.painted[at] &&
       !isInline(view, at) &&
       (isDrawn(view, at) || (!hasGround && isCrossedByBorder(view, shown, at)))
@@ -160,13 +164,6 @@ function isCrossedByBorder(view: SnapshotView, shown: Rect, box: NodeIndex): boo
     const inside = /top|bottom/.test(side) ? within.height : within.width;
     return Math.min(out[side], inside) >= LEAST_EITHER_SIDE && hasBorderAt(view, box, side);
   });
-}
-
-/** What is above the page is out of reach, and not seen to be out of a box. */
-function onPageDown(rect: Rect): Rect | null {
-  if (rect.y >= 0) return rect;
-  const bottom = rect.y + rect.height;
-  return bottom > 0 ? { ...rect, y: 0, height: bottom } : null;
 }
 
 /** Whether an edge of a box runs through an ink, a good part of it on either side. */
