@@ -218,6 +218,8 @@ describe('what cuts on purpose', () => {
     const below: Partial<Node> = { lines: [line(0, 50, 80)] };
     expect(moved(40, below)).toBe(true);
     expect(moved(4, below)).toBe(false);
+    // Drawn larger in its place it waits for nothing.
+    expect(moved(0, { ...below, style: { transform: 'matrix(1.2, 0, 0, 1.2, 0, 0)' } })).toBe(false);
     const roll = (tag: string): Partial<Node> => ({
       children: [
         { tag: 'b', box: [0, 4, 200, 40] },

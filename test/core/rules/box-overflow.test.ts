@@ -347,3 +347,17 @@ test('a box with a ground of its own in a row that makes up for its gutters stic
   // Pulled up as well, it was put there.
   expect(told([22, 22, 300, 40], [-8, -12, 0, -12])).toEqual([]);
 });
+
+test('what is before the beginning of the page is out of reach, and out of no box', () => {
+  const pulled = (x: number, direction: 'ltr' | 'rtl') =>
+    seenBy(boxOverflow, { ...WIDE, direction }, [
+      {
+        tag: 'header',
+        box: [0, 0, 300, 60],
+        style: CARD,
+        children: [{ tag: 'b', id: 'name', box: [x, 10, 100, 20], lines: [line(x, 10, 100)] }],
+      },
+    ]);
+  expect(pulled(-40, 'ltr')).toEqual([]);
+  expect(pulled(-40, 'rtl')).toEqual(['#name x 40']);
+});

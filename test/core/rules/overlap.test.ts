@@ -604,6 +604,15 @@ describe('control-overlap', () => {
     ).toEqual(['#b x 30']);
     expect(seenBy(controlOverlap, PAGE, [button('a', 10), button('b', 110)])).toEqual([]);
   });
+  test('what a margin lays over its like, as shingles lie, clear of all words, is design, but no field', () => {
+    const told = (flags: number) => {
+      const alike = { id: undefined, class: 'seat', flags };
+      const [first, second] = [button('a', 10, alike), button('b', 80, { ...alike, margin: [0, 0, 0, -30] })];
+      return seenBy(controlOverlap, PAGE, [first, second]).length;
+    };
+    expect(told(FLAG_CONTROL)).toBe(0);
+    expect(told(FLAG_CONTROL | FLAG_FIELD)).toBe(1);
+  });
   test('a see-through button that stays on the screen, on words that no scrolling frees', () => {
     const still = (style: Record<string, string>) =>
       button('menu', 10, { style: { position: 'fixed', display: 'inline-block', ...style } });

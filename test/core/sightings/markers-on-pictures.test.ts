@@ -57,3 +57,9 @@ test('bullets out of their card are told, and as no more than ugly', () => {
   ]);
   expect(told(boxOverflow, card(item(0, '•', '::marker', 94)))).toEqual([]);
 });
+
+test('out of the box of their own item numbers and bullets hang by design', () => {
+  const striped = (text: string): Node => ({ ...item(0, text), style: CARD });
+  expect(told(boxOverflow, list(striped('7.'), item(24)))).toEqual([]);
+  expect(told(boxOverflow, { ...list(striped('7.')), style: CARD })).toHaveLength(1);
+});
