@@ -163,6 +163,8 @@ export class Scene {
   onPage(rect: Rect): Rect | null {
     const { direction, viewport } = this.view.snapshot;
     const rtl = direction === 'rtl';
+    // Nearly everything on a page is on the page.
+    if (!rtl && rect.x >= 0 && rect.y >= 0 && rect.width > 0 && rect.height > 0) return rect;
     const left = rtl ? rect.x : Math.max(0, rect.x);
     const right = rtl ? Math.min(viewport.width, rect.x + rect.width) : rect.x + rect.width;
     const y = Math.max(0, rect.y);
