@@ -72,7 +72,7 @@ export function isStandIn(scene: Scene, ink: Ink, cover: NodeIndex): boolean {
 /** Between words and what is laid beside them, CSS px. */
 const LEAST_AIR = 2.5;
 
-/** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. No field is. */
+/** Avatars, cards and chips that are laid over their neighbour like shingles: alike, and each shifted by the same amount. Fields never are. */
 export function areShingled(scene: Scene, a: NodeIndex, b: NodeIndex): boolean {
   const { view } = scene;
   if (view.has(a, FLAG_FIELD) || view.has(b, FLAG_FIELD)) return false;

@@ -159,7 +159,7 @@ export class Scene {
     return intersect(seen, screenOnPage(this.view)) !== null;
   }
 
-  /** What of a rectangle does (CSS Overflow 3, section 3.2); null where nothing is to be seen of it. */
+  /** What of a rectangle lies where the page can be scrolled to (CSS Overflow 3, section 3.2); null where nothing does. */
   onPage(rect: Rect): Rect | null {
     const { direction, viewport } = this.view.snapshot;
     const rtl = direction === 'rtl';

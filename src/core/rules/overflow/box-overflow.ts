@@ -103,6 +103,8 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   // What is before the page's beginning is out of reach, and not seen to be out of a box.
   const shown = ink.shown && scene.onPage(ink.shown);
   if (!shown || !scene.isOnPage(shown, ink.node) || isOrnament(scene, ink.node)) return null;
+  // A number or bullet stands outside of its item, and within the list.
+  const ownItem = isListMarker(view, ink.node) ? view.parent(ink.node) : -1;
   const moved = { x: false, y: false };
   let isHeld = false;
   let hasGround = false;
@@ -111,11 +113,9 @@ function escapeOf(scene: Scene, ink: Ink): Escape | null {
   for (let at = ink.node; at > 0 && at !== view.body; at = view.containingElement(at)) {
     // Text may run out of its own element; a box runs out of one around it.
     const isAround = at !== ink.node || ink.kind === 'text';
-    // A number stands outside of the item that it counts, and within the list.
-    const isCounted = isListMarker(view, ink.node) && at === view.parent(ink.node);
     if (
       isAround &&
-      !isCounted &&
+      at !== ownItem &&
       scene.painted[at] &&
       !isInline(view, at) &&
       (isDrawn(view, at) || (!hasGround && isCrossedByBorder(view, shown, at)))
