@@ -231,6 +231,7 @@ function isScreenEdge(view: SnapshotView, box: NodeIndex, shown: Rect, axis: 'x'
 
 /** How far words in the height of a rounded corner reach out of it, a quarter of their height from its end, CSS px. */
 function outOfCorner(view: SnapshotView, shown: Rect, box: NodeIndex): number {
+  if (view.cornersOf(box) === '') return 0;
   const outs = [1 / 4, 3 / 4].map((share) => {
     const { left, right } = reachAt(view, box, shown.y + share * shown.height);
     return Math.max(left - shown.x, rightOf(shown) - right);
