@@ -142,9 +142,15 @@ function meetAtHome(scene: Scene, atFault: readonly NodeIndex[], { by }: Sightin
       const home = view.containingElement(at);
       // In a box of both, one may have pushed the other aside, but what is out of the flow.
       if (takesPart.some((node) => isPushed(scene, at, node, home, by?.axis))) return false;
-      return areas.every((area) => liesWithin(area, view.box(home), 1));
+      return areas.every((area) => liesWithin(area, roomOf(view, home), 1));
     })
   );
+}
+
+/** The box of an element, or of the page, as wide as the screen, which places what no element does (−1). */
+function roomOf(view: SnapshotView, i: NodeIndex): Rect {
+  const { viewport, document: page } = view.snapshot;
+  return i >= 0 ? view.box(i) : { x: 0, y: 0, width: viewport.width, height: page.height };
 }
 
 /** Whether an element stands in the flow of a box, and what is too large in it along an axis, `at`, can have taken room from it. */

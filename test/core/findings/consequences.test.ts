@@ -77,10 +77,10 @@ test('a drawer of which a strip lies on the page is told for what it hides', () 
 });
 
 test('what is out of the flow and sticks out of the page lies on what stands in its box by itself', () => {
-  const notes = (position: string): Node => ({
+  const notes = (position: string, home: string): Node => ({
     tag: 'main',
     box: [0, 0, 1200, 300],
-    style: { position: 'relative' },
+    style: { position: home },
     children: [
       { tag: 'p', box: [900, 20, 200, 20], lines: [line(900, 22, 180, 'Sailings on Sunday')] },
       {
@@ -91,11 +91,13 @@ test('what is out of the flow and sticks out of the page lies on what stands in 
       },
     ],
   });
-  const told = (position: string) =>
-    found([notes(position)], { ...PAGE, scrollWidth: 1210 })
+  const told = (position: string, home = 'relative') =>
+    found([notes(position, home)], { ...PAGE, scrollWidth: 1210 })
       .map(({ rule }) => rule)
       .sort();
   expect(told('absolute')).toEqual(['covered', 'page-overflow']);
+  // Placed by no element, it belongs on the page.
+  expect(told('absolute', 'static')).toEqual(['covered', 'page-overflow']);
   expect(told('relative')).toEqual(['page-overflow']);
 });
 
