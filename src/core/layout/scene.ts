@@ -147,7 +147,13 @@ export class Scene {
    * the screen where an element is fixed to that.
    */
   isOnPage(rect: Rect, of: NodeIndex): boolean {
-    return this.onPage(rect) !== null && this.isOnItsScreen(rect, of);
+    return this.onPage(rect, of) !== null;
+  }
+
+  /** What of a rectangle does; null where nothing does. */
+  onPage(rect: Rect, of: NodeIndex): Rect | null {
+    const reached = this.reached(rect);
+    return reached && this.isOnItsScreen(reached, of) ? reached : null;
   }
 
   /** Of what is fixed to the screen, whether a rectangle is not beyond that. */
@@ -160,7 +166,7 @@ export class Scene {
   }
 
   /** What of a rectangle lies where the page can be scrolled to (CSS Overflow 3, section 3.2); null where nothing does. */
-  onPage(rect: Rect): Rect | null {
+  private reached(rect: Rect): Rect | null {
     const { direction, viewport } = this.view.snapshot;
     const rtl = direction === 'rtl';
     // Nearly everything on a page is on the page.
@@ -182,7 +188,7 @@ export class Scene {
   /** What of a box of an element is seen where the page can be scrolled to; null where nothing is. */
   shownOf(i: NodeIndex, box: Rect): Rect | null {
     const shown = this.seen(box, this.clips.shownBox(i));
-    return shown && this.onPage(shown);
+    return shown && this.reached(shown);
   }
 
   /** What is left of a rectangle under a clip, where that is anything to see. */

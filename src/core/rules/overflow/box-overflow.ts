@@ -101,8 +101,8 @@ const NOT_MOVED = { x: false, y: false };
 function escapeOf(scene: Scene, ink: Ink): Escape | null {
   const { view } = scene;
   // What is before the page's beginning is out of reach, and not seen to be out of a box.
-  const shown = ink.shown && scene.onPage(ink.shown);
-  if (!shown || !scene.isOnPage(shown, ink.node) || isOrnament(scene, ink.node)) return null;
+  const shown = ink.shown && scene.onPage(ink.shown, ink.node);
+  if (!shown || isOrnament(scene, ink.node)) return null;
   // A number or bullet stands outside of its item, and within the list.
   const ownItem = isListMarker(view, ink.node) ? view.parent(ink.node) : -1;
   const moved = { x: false, y: false };
