@@ -8,7 +8,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 const isWhole = process.argv.includes('--whole');
 const shareAt = process.argv.indexOf('--one-of');
 /** Of the pages of bench/accuracy and bench/surroundings, one of so many; null for all of them. */
-const share = isWhole ? (shareAt < 0 ? null : process.argv[shareAt + 1]) : '60';
+const share = isWhole ? (shareAt < 0 ? null : process.argv[shareAt + 1]) : '100';
 const only = process.argv
   .slice(2)
   .filter((arg, i) => arg !== '--whole' && (shareAt < 0 || ![shareAt, shareAt + 1].includes(i + 2)));

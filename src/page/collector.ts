@@ -9,6 +9,7 @@ import {
   KIND_ELEMENT,
   LINE_FIELD,
 } from '../core/layout/snapshot.js';
+import { union } from '../core/geometry/rect.js';
 import { contentBox, hasEdges, insetBy, sidesOf } from './boxes.js';
 import { Interner, px, RowInterner } from './columns.js';
 import { DrawnShapes } from './drawn-shapes.js';
@@ -20,7 +21,7 @@ import { mayHideRoot } from './hidden-roots.js';
 import { uidOf, type Generated } from './identity.js';
 import { LineColumns } from './line-columns.js';
 import { NodeColumns, type Found } from './node-columns.js';
-import { childrenOf } from './own-accessors.js';
+import { attributeOf, childrenOf, flatParentOf } from './own-accessors.js';
 import type { Box } from './pseudo-box.js';
 import { SideColumns } from './side-columns.js';
 import { knownStyles } from './style-memory.js';
@@ -161,13 +162,14 @@ export class Collector {
     const style = computedStyleOf(element, drawn);
     const hasNoBox = reader.display(style, element) === 'contents';
     const rendered = hasNoBox || element.checkVisibility();
-    const rect = rendered && !hasNoBox ? element.getBoundingClientRect() : null;
     const own = this.facts.of(element, tag);
+    const rect = rendered && !hasNoBox ? element.getBoundingClientRect() : null;
+    const shown = hasNoBox ? wordsBox(element, own.shownTexts, this.range) : rect;
     const flags =
       own.flags |
       wordsFlag(own.texts) |
       (inherited.flags & FLAG_ARIA_HIDDEN) |
-      (rect === null ? 0 : FLAG_RENDERED);
+      (shown === null ? 0 : FLAG_RENDERED);
     const node = this.addRow(element, inherited, {
       uid: uidOf(element),
       kind: KIND_ELEMENT,
@@ -178,7 +180,7 @@ export class Collector {
       element,
       style,
       drawn: drawn.own,
-      rect,
+      rect: shown,
       // A `pre` has a white-space of its own, whether its text stands in it or in a `code`.
       hasText: (flags & (FLAG_TEXT | FLAG_FIELD | FLAG_CONTROL)) !== 0 || tag === 'pre',
     });
@@ -288,6 +290,31 @@ export class Collector {
       !hasEdges(columns.border, node);
     if (isGrown || tag.includes('-')) this.suspects.push(columns.uid[node]!);
   }
+}
+
+/** Where the words of an element without a box stand; null where they are not shown. */
+function wordsBox(element: Element, texts: readonly Text[], range: Range): Box | null {
+  if (wordsFlag(texts) === 0 || !showsContents(boxAround(element))) return null;
+  const rects = texts.flatMap((text) => {
+    range.selectNodeContents(text);
+    return [...range.getClientRects()].filter(({ width, height }) => width > 0 && height > 0);
+  });
+  return rects.length === 0
+    ? null
+    : rects.map(({ x, y, width, height }) => ({ x, y, width, height })).reduce(union);
+}
+
+/** The nearest element with a box that an element is shown in; null where none has one. */
+function boxAround(element: Element): Element | null {
+  const around = flatParentOf(element);
+  return around && getComputedStyle(around).display === 'contents' ? boxAround(around) : around;
+}
+
+/** Whether what stands directly in an element is shown: not in a closed `details`, nor where `content-visibility` hides it. */
+function showsContents(element: Element | null): boolean {
+  if (element === null) return true;
+  if (element.localName === 'details' && attributeOf(element, 'open') === null) return false;
+  return element.checkVisibility() && getComputedStyle(element).contentVisibility !== 'hidden';
 }
 
 /** What holds others in a drawing is as large as they are. */

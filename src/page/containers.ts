@@ -1,5 +1,6 @@
 import { ofHosts } from './rule-names.js';
 import { uidOf } from './identity.js';
+import { flatParentOf } from './own-accessors.js';
 
 /** Elements that a condition's rules are about, at most: more have the same few containers. */
 const MOST_ELEMENTS = 400;
@@ -42,16 +43,10 @@ function elementsIn(root: Document | ShadowRoot, selector: string): Element[] {
 
 /** In the flat tree, as containers are looked for (CSS Conditional 5, section 5.1). */
 function containerAbove(element: Element, name: string | null): Element | null {
-  for (let at = parentOf(element); at; at = parentOf(at)) {
+  for (let at = flatParentOf(element); at; at = flatParentOf(at)) {
     const { containerType, containerName } = getComputedStyle(at);
     if (/^(inline-)?size\b/.test(containerType) && (name === null || containerName.split(' ').includes(name)))
       return at;
   }
   return null;
-}
-
-function parentOf(element: Element): Element | null {
-  if (element.assignedSlot) return element.assignedSlot;
-  const parent = element.parentNode;
-  return parent instanceof ShadowRoot ? parent.host : parent instanceof Element ? parent : null;
 }

@@ -122,9 +122,10 @@ export class NodeColumns {
     columns.style.push(row);
     if (rect) pushBox(columns.box, place.frame, rect);
     else columns.box.push(0, 0, 0, 0);
-    push(columns.border, ...border);
-    push(columns.padding, ...(style ? reader.edges(style, element, 'padding') : NO_EDGES));
-    push(columns.margin, ...(style ? reader.edges(style, element, 'margin') : NO_EDGES));
+    const hasEdges = style !== null && reader.value(row, 'display') !== 'contents';
+    push(columns.border, ...(hasEdges ? border : NO_EDGES));
+    push(columns.padding, ...(hasEdges ? reader.edges(style, element, 'padding') : NO_EDGES));
+    push(columns.margin, ...(hasEdges ? reader.edges(style, element, 'margin') : NO_EDGES));
     const node = columns.count++;
     const overflow = reader.value(row, 'overflow-x') + reader.value(row, 'overflow-y');
     const mayScroll = element !== null && rect !== null && SCROLLS.test(overflow);

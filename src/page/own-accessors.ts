@@ -22,6 +22,12 @@ function accessor<Of extends object, Name extends keyof Of & string>(
   return (of) => property!.get!.call(of) as Of[Name];
 }
 
+/** What an element is shown in: its slot, its parent, or the host of its shadow tree; null of the root of a document (CSS Scoping 1, section 3.2). */
+export function flatParentOf(element: Element): Element | null {
+  const { host } = element.getRootNode() as Partial<ShadowRoot>;
+  return element.assignedSlot ?? parentElementOf(element) ?? host ?? null;
+}
+
 /** An attribute of an element; null where it has none. */
 export function attributeOf(element: Element, name: string): string | null {
   return Element.prototype.getAttribute.call(element, name);

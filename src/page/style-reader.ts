@@ -35,6 +35,14 @@ const NOTHING = /^(transparent|rgba\(0, 0, 0, 0\)|)$/;
 const TEXT_ONLY: ReadonlySet<string> = new Set(OF_TEXT.filter((property) => property !== 'font-size'));
 const COLUMN = new Map(COLUMNS.map((property, i) => [property, i]));
 const columnOf = (property: string) => COLUMN.get(property)!;
+/** Properties that are read of every element and mean nothing where there is no box, and their initial values. */
+const OF_BOX = {
+  position: 'static',
+  'overflow-x': 'visible',
+  'overflow-y': 'visible',
+  'background-color': 'rgba(0, 0, 0, 0)',
+  'z-index': 'auto',
+};
 /** What enlarges what is drawn. */
 const SCALING = ['transform', 'scale'];
 /** What decides which other properties are read. */
@@ -211,6 +219,7 @@ export class StyleReader {
         row[column] = this.strings.number(now);
       }
     }
+    this.unbox(row);
     const read = this.styles.number(row);
     this.rows[read] ??= row;
     this.known.add(known, parentRow, row, read);
@@ -309,9 +318,18 @@ export class StyleReader {
       );
       set(column, value, 'declared');
     }
+    this.unbox(row);
     const number = this.styles.number(row);
     this.rows[number] ??= row;
     return number;
+  }
+
+  /** What has no box keeps nothing but what its words have from it (CSS Display 3, section 2.5). */
+  private unbox(row: number[]): void {
+    if (this.strings.strings[row[columnOf('display')]!] !== 'contents') return;
+    for (const property of this.rare) row[columnOf(property)] = this.initial[columnOf(property)]!;
+    for (const [property, initial] of Object.entries(OF_BOX))
+      row[columnOf(property)] = this.strings.number(initial);
   }
 }
 

@@ -93,7 +93,7 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
 
   it('on pages of the collection', async () => {
     const folder = join(temp.path, 'collection');
-    expect(await writeBenchSite(folder, 24, 10)).toBeGreaterThan(10);
+    expect(await writeBenchSite(folder, 40, 10)).toBeGreaterThan(10);
     const sizes = [
       { width: 900, height: 844 },
       { width: 320, height: 700 },
@@ -139,6 +139,8 @@ const GOES_BY_WIDTH = {
     '<style>svg.wide + h1 { opacity: 0.5; float: left }</style><svg width="300" height="80"><text y="40">Boats</text></svg><script>const set = () => { const chart = document.querySelector("svg"); chart.setAttribute("class", innerWidth > 500 ? "wide" : ""); chart.innerHTML = "<text y=40>Boats</text>"; }; addEventListener("resize", set); set()</script>',
   'taken-back':
     '<style>.wide h1 { float: left }</style><script>const set = () => { const { classList } = document.documentElement; classList.add("wide"); classList.remove("wide"); classList.toggle("wide", innerWidth > 500); }; addEventListener("resize", set); set()</script>',
+  unboxed:
+    '<style>.flat { display: contents; background: red; padding: 9px; position: relative }</style><div id="u">Deck <b>two</b></div><script>const set = () => { document.querySelector("#u").className = innerWidth > 500 ? "flat" : ""; }; addEventListener("resize", set); set()</script>',
   meters:
     '<style>main { font-size: 2vw }</style><meter value="0.5"></meter><fieldset><legend>Deck</legend></fieldset>',
 } as const;

@@ -63,6 +63,7 @@ export interface PageOptions {
   readonly matches?: readonly { readonly selector: string; readonly nodes: number[] }[];
   readonly direction?: 'ltr' | 'rtl';
   readonly overflowX?: string;
+  readonly overflowY?: string;
   readonly scale?: number;
   /** What a phone shows of the page at first; the viewport's width where it is left out. */
   readonly shownWidth?: number;
@@ -214,7 +215,7 @@ export function viewOf(options: PageOptions, children: readonly Node[]): Snapsho
       scroll: { x: 0, y: 0 },
       document: { width: options.scrollWidth ?? width, height: options.scrollHeight ?? height },
       direction: options.direction ?? 'ltr',
-      rootOverflow: { x: options.overflowX ?? 'visible', y: 'visible' },
+      rootOverflow: { x: options.overflowX ?? 'visible', y: options.overflowY ?? 'visible' },
       pageFonts: [],
       strings,
       styleProperties: properties,

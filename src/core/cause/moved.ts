@@ -1,8 +1,12 @@
 import { px } from '../geometry/format.js';
 import { displacementOf } from '../layout/displace.js';
+import { isScaledUp } from '../layout/transforms.js';
 import { pxOf } from '../css/lengths.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import type { Suspect } from './suspect.js';
+
+/** What draws an element elsewhere, turned, larger or smaller (CSS Transforms 2; Motion Path 1). */
+const TRANSFORMS = ['transform', 'translate', 'rotate', 'scale', 'offset-path'] as const;
 
 /** What may have moved an element to where it lies. */
 export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
@@ -27,12 +31,13 @@ export function moved(view: SnapshotView, i: NodeIndex): Suspect[] {
   }
   const displacement = displacementOf(view, i);
   if (displacement === 'transform') {
+    const set = TRANSFORMS.filter((property) => !/^(none)?$/.test(view.style(i, property)));
     found.push({
       name: 'transform',
       node: i,
-      property: view.style(i, 'transform') === 'none' ? 'translate' : 'transform',
-      undo: { transform: 'none', translate: 'none' },
-      says: 'a transform moves it',
+      property: set[0]!,
+      undo: Object.fromEntries(set.map((property) => [property, 'none'])),
+      says: isScaledUp(view, i) ? 'a transform draws it larger' : 'a transform moves it',
     });
   }
   const position = view.style(i, 'position');

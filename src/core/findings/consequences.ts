@@ -3,7 +3,8 @@ import { LAYOUT_FAMILIES, severityOf, type Rule } from '../rules/rule.js';
 import { gravest, type Sighting } from '../sightings/sighting.js';
 import { blockAround } from '../layout/ancestors.js';
 import { commonAncestor } from '../layout/branches.js';
-import { displacementOf, isOutOfFlow, movedBy } from '../layout/displace.js';
+import { displacementOf, isOutOfFlow } from '../layout/displace.js';
+import { movedBy } from '../layout/transforms.js';
 import { holdsItems, isFlow, isGrid, isOwnRow } from '../layout/displays.js';
 import { hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf, type Scene } from '../layout/scene.js';
@@ -81,6 +82,7 @@ function leadsTo(scene: Scene, earlier: Reported, later: Reported): boolean {
   if (family === 'overflow' && !isOneFault && meetAtHome(scene, atFault, earlier.sighting, later.sighting))
     return false;
   if (meetWithin(earlier.sighting, later.sighting) || happensIn(scene, earlier, later.sighting)) return false;
+  if (family === 'overflow' && meetAtOtherEnd(scene, earlier.sighting, later.sighting)) return false;
   if (family === 'overflow') {
     // Whatever ran out is what the later one is about.
     const stray = [...atFault, ...(earlier.sighting.affected ?? [])];
@@ -205,6 +207,26 @@ function beginsOn(view: SnapshotView, i: NodeIndex, other: NodeIndex): boolean {
 function meetWithin({ by, homes = [] }: Sighting, { shows }: Sighting): boolean {
   if (by?.axis !== 'y') return false;
   return (shows?.lost ?? []).some((area) => homes.some((box) => liesWithin(area, box, 1)));
+}
+
+/** Whether something is lost within the box that another thing runs out of at one side, towards its other end: not by its running out. */
+function meetAtOtherEnd(scene: Scene, { node, related, by, homes = [] }: Sighting, later: Sighting): boolean {
+  const { view } = scene;
+  const areas = later.shows?.lost ?? [];
+  const home = homes.find((box) => areas.every((area) => liesWithin(area, box, 1)));
+  if (by?.axis !== 'x' || areas.length === 0 || home === undefined) return false;
+  const takesPart = [...(later.affected ?? []), ...(later.partners ?? [])];
+  const own = [node, ...related].filter((at) => takesPart.some((one) => scene.contains(at, one)));
+  return (
+    own.length > 0 &&
+    own.every((at) => {
+      const box = view.box(at);
+      const { left, right } = outOf(box, home);
+      const middle = box.x + box.width / 2;
+      if (left > 1) return right <= 1 && areas.every((area) => area.x >= middle);
+      return right > 1 && areas.every((area) => rightOf(area) <= middle);
+    })
+  );
 }
 
 /**

@@ -4,7 +4,7 @@ import { isUpright } from '../layout/rotation.js';
 import { isDrawn, isOpaque } from '../layout/paint.js';
 import type { Ink, Scene } from '../layout/scene.js';
 import { FLAG_FIELD, FLAG_LABEL, LINE_FIELD } from '../layout/snapshot.js';
-import type { NodeIndex } from '../layout/view.js';
+import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
 /**
  * A unit, an icon or a floating label that stands in a field, or on its border, and keeps clear of what is written in it:
@@ -77,9 +77,15 @@ export function isOnLargerControl(scene: Scene, a: Ink, b: Ink): boolean {
   const [small, large] = area(a.full) <= area(b.full) ? [a, b] : [b, a];
   if (small.rank < large.rank || !liesWithin(small.full, large.full, 6)) return false;
   const isField = scene.view.has(large.node, FLAG_FIELD);
+  // A field that is written into is no part of another one.
+  if (isField && isWrittenInto(scene.view, small.node)) return false;
   if (!isField) return area(large.full) >= 3 * area(small.full) && !hidesWords(scene, small, large);
   const written = scene.view.linesOf(large.node).map((line) => scene.view.lineBox(line));
   return isOfField(scene, small.node, large) && !written.some((rect) => meets(rect, small.full, 2));
+}
+
+function isWrittenInto(view: SnapshotView, i: NodeIndex): boolean {
+  return view.has(i, FLAG_FIELD) && view.tag(i) !== 'select';
 }
 
 /** Of a field's height, what holds it together with its button is no higher. */

@@ -6,6 +6,7 @@ import { isOpenedBySize, isWindowOnMore } from './opened.js';
 import { losesRoomOnly } from './controls.js';
 import { isPageOfCarousel, isRunningBy } from './carousels.js';
 import { isSymbols } from './typography.js';
+import { isUnderScreen } from './overlays.js';
 import { isOffStage } from './off-stage.js';
 import { hasOwnScrollBar } from './scroll-bars.js';
 import { outAlong, type Rect } from '../geometry/rect.js';
@@ -226,6 +227,8 @@ function isMeant(scene: Scene, loss: Loss): boolean {
     (!loss.byOutline && isPageOfCarousel(scene, loss)) ||
     isRunningBy(scene, loss) ||
     isOffStage(scene, loss) ||
-    hasOwnScrollBar(scene, loss)
+    hasOwnScrollBar(scene, loss) ||
+    // The page itself is locked for as long as a dialog is open over it.
+    (loss.cutter <= scene.view.body && isUnderScreen(scene, loss.ink))
   );
 }

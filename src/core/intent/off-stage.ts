@@ -1,7 +1,8 @@
 import type { Loss } from './loss.js';
 import { intersect, liesWithin, type Rect } from '../geometry/rect.js';
 import { likeness } from '../identity/signature.js';
-import { displacementOf, isGrownInPlace, isMoved, movedBy, pullsAside } from '../layout/displace.js';
+import { displacementOf, isGrownInPlace, pullsAside } from '../layout/displace.js';
+import { isMoved, movedBy } from '../layout/transforms.js';
 import type { Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 

@@ -1,7 +1,7 @@
 import { area, intersect, union, type Rect } from '../geometry/rect.js';
 import { isSymbols } from './typography.js';
 import { controlAround } from '../layout/ancestors.js';
-import { perNode } from '../layout/memo.js';
+import { perNode, perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
 import {
   FLAG_CONTROL,
@@ -17,9 +17,19 @@ import { hasControl } from '../layout/controls-within.js';
 import { outermostLifted } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 
-/** An open dialog or popover lies over the page by design, until it is closed; what stands in it may still lie on its own words. */
-export function isLaidOverPage({ view }: Scene, i: NodeIndex, other: NodeIndex): boolean {
-  return topLayerRoot(view, i) !== topLayerRoot(view, other);
+/**
+ * An open dialog or popover lies over the page by design, until it is closed, and so does what stands before something that is laid over the
+ * whole screen; what stands in it may still lie on its own words.
+ */
+export function isLaidOverPage(scene: Scene, i: NodeIndex, other: NodeIndex): boolean {
+  const { view } = scene;
+  if (topLayerRoot(view, i) !== topLayerRoot(view, other)) return true;
+  return screensOf(view).some((root) => isBefore(scene, i, root) !== isBefore(scene, other, root));
+}
+
+/** Whether an element is painted over another one, or stands in it. */
+function isBefore(scene: Scene, i: NodeIndex, root: NodeIndex): boolean {
+  return scene.contains(root, i) || scene.order.box[i]! > scene.order.box[root]!;
 }
 
 /** The dialog or popover that an element stands in; −1 on the page. */
@@ -48,6 +58,23 @@ export function fillsScreen(scene: Scene, i: NodeIndex, other: NodeIndex = -1): 
   return common !== null && area(common) >= 0.85 * area(screen);
 }
 
+/** Whether an ink lies under an open dialog or a menu over the whole screen: readers get to it when they are done with that. */
+export function isUnderScreen(scene: Scene, ink: Ink): boolean {
+  return screensOf(scene.view).some((root) => !isBefore(scene, ink.node, root));
+}
+
+/** What lies over the whole screen, or over all of the page as a modal dialog does. */
+const screensOf = perSnapshot((view): readonly NodeIndex[] => {
+  const scene = sceneOf(view);
+  const found: NodeIndex[] = [];
+  for (let i = 1; i < view.count; i++) {
+    const isRoot = fixedRoot(view, i) === i;
+    const isDialog = isRoot && view.tag(i) === 'dialog' && view.has(i, FLAG_TOP_LAYER);
+    if (isRoot && scene.painted[i] && (isDialog || fillsScreen(scene, i))) found.push(i);
+  }
+  return found;
+});
+
 function firstScreen({ snapshot }: SnapshotView): Rect {
   const { shownWidth: width, shownHeight: height } = snapshot.viewport;
   return { x: 0, y: 0, width, height };
@@ -74,7 +101,7 @@ export function isMark({ rect }: Pick<Cover, 'rect'>): boolean {
   return rect.height <= MARK_HEIGHT && rect.width <= MARK_WIDTH;
 }
 
-/** A count or a dot on the rim of an element's own words or icon, where badges are put. */
+/** A count or a dot on the rim of an element's own words or icon, where badges are put: not on the first letter of words. */
 export function isMarkAtCorner(scene: Scene, owner: NodeIndex, mark: Pick<Cover, 'rect'>): boolean {
   const { rect } = mark;
   if (!isMark(mark)) return false;
@@ -86,6 +113,10 @@ export function isMarkAtCorner(scene: Scene, owner: NodeIndex, mark: Pick<Cover,
   const { x, y, width, height } = words.reduce(union);
   const [across, down] = [rect.x + rect.width / 2 - x, rect.y + rect.height / 2 - y];
   const isOnRim = (at: number, size: number) => at <= RIM * size || at >= (1 - RIM) * size;
+  const isRtl = scene.view.style(owner, 'direction') === 'rtl';
+  const isAtStart = (isRtl ? width - across : across) < width / 2;
+  const areWords = lines.some((line) => !isSymbols(scene.view, { kind: 'text', line }));
+  if (isAtStart && areWords) return false;
   return isOnRim(across, width) && isOnRim(down, height);
 }
 

@@ -2,6 +2,7 @@ import { FLAG_CONTROL, FLAG_REPLACED } from '../layout/snapshot.js';
 import type { EndEscapes } from '../layout/escape.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import { sceneOf } from '../layout/scene.js';
+import { isMoved } from '../layout/transforms.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { paints } from '../layout/visible.js';
 import { isDecoration } from './decoration.js';
@@ -13,8 +14,7 @@ import { isDecoration } from './decoration.js';
 export function isOffCanvas(view: SnapshotView, escapes: EndEscapes, i: NodeIndex): boolean {
   if (escapes.startPastEdge(view.box(i)) < -1) return false;
   for (let at = i; at >= 0; at = view.parent(at)) {
-    if (isOutOfFlow(view, at)) return true;
-    if (view.style(at, 'transform') !== 'none' || view.style(at, 'translate') !== 'none') return true;
+    if (isOutOfFlow(view, at) || isMoved(view, at)) return true;
   }
   return false;
 }

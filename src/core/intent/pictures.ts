@@ -1,6 +1,7 @@
 import { sizeAlong } from '../geometry/rect.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import { controlAround } from '../layout/ancestors.js';
+import { isMoved } from '../layout/transforms.js';
 import { isLogo } from './emblems.js';
 import { FLAG_PLAYER } from '../layout/snapshot.js';
 import type { Loss } from './loss.js';
@@ -28,7 +29,7 @@ export function isCroppedPicture(scene: Scene, { ink, cutter, axis, px, byShape 
   const fit = view.style(ink.node, 'object-fit');
   if (fit === 'cover' || fit === 'none' || fit === 'scale-down') return true;
   for (let at = ink.node; at > cutter; at = view.parent(at)) {
-    if (isOutOfFlow(view, at) || view.style(at, 'transform') !== 'none') return true;
+    if (isOutOfFlow(view, at) || isMoved(view, at)) return true;
     if (view.margins(at).some((margin) => margin <= -2)) return true;
   }
   const size = sizeAlong(view.box(ink.node), axis);

@@ -67,7 +67,7 @@ const rubyAround = passedDown<NodeIndex>(
 );
 
 /** Stars of a rating, arrows, dots: signs and no words. Part of a row of them is shown by design. */
-export function isSymbols(view: SnapshotView, ink: Ink): boolean {
+export function isSymbols(view: SnapshotView, ink: Pick<Ink, 'kind' | 'line'>): boolean {
   return ink.kind === 'text' && !/[\p{L}\p{N}]/u.test(view.lineText(ink.line));
 }
 

@@ -1,4 +1,5 @@
 import { perNode, perStyle } from './memo.js';
+import { isMoved, isScaledUp } from './transforms.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /** How an element got out of the place that the flow would give it; null when it stands in it. */
@@ -43,38 +44,8 @@ function lengthOf(value: string): number {
   return /^-?[\d.]+(px|%)$/.test(value) ? Number.parseFloat(value) : 0;
 }
 
-/** Moved, turned or scaled by a transform. */
-export function isMoved(view: SnapshotView, i: NodeIndex): boolean {
-  const transform = view.style(i, 'transform');
-  const translate = view.style(i, 'translate');
-  const moves = transform !== 'none' && transform !== '' && transform !== 'matrix(1, 0, 0, 1, 0, 0)';
-  return moves || (translate !== 'none' && translate !== '' && !/^0px( 0px)*$/.test(translate));
-}
-
-/** A translation and nothing else. */
-const TRANSLATION = /^matrix\(1, 0, 0, 1, (-?[\d.e-]+), (-?[\d.e-]+)\)$/;
-
-/** By how far transforms move an element, CSS px; null where they turn or scale it as well. */
-export function movedBy(view: SnapshotView, i: NodeIndex): { readonly x: number; readonly y: number } | null {
-  const transform = view.style(i, 'transform');
-  const found = TRANSLATION.exec(transform);
-  if (!found && transform !== 'none' && transform !== '') return null;
-  const { width, height } = view.box(i);
-  const translate = view.style(i, 'translate');
-  const [x = '0px', y = '0px'] = translate === 'none' || translate === '' ? [] : translate.split(' ');
-  const of = (value: string, size: number) =>
-    value.endsWith('%') ? (Number.parseFloat(value) / 100) * size : Number.parseFloat(value) || 0;
-  return { x: Number(found?.[1] ?? 0) + of(x, width), y: Number(found?.[2] ?? 0) + of(y, height) };
-}
-
-/** A scale and nothing else. */
-const SCALE = /^matrix\(([\d.]+), 0, 0, ([\d.]+), 0, 0\)$/;
-
-/** Drawn larger about its own place, which it did not leave (CSS Transforms 1). */
-export const isGrownInPlace = perStyle((view, i) => {
-  const [, across, down] = SCALE.exec(view.style(i, 'transform')) ?? [];
-  return !isOutOfFlow(view, i) && Math.max(Number(across ?? 1), Number(down ?? 1)) > 1;
-});
+/** Drawn larger about its own place, which it did not leave (CSS Transforms 2). */
+export const isGrownInPlace = perStyle((view, i) => !isOutOfFlow(view, i) && isScaledUp(view, i));
 
 /** How far margins pull an element sideways, CSS px. */
 export function pullsAside(view: SnapshotView, i: NodeIndex): number {

@@ -147,7 +147,10 @@ export const KIND_ELEMENT = 0;
 export const KIND_BEFORE = 1;
 export const KIND_AFTER = 2;
 
-/** Has a box: not `display: none`, not in a closed `<details>`, not in hidden `content-visibility`. */
+/**
+ * Has a box: not `display: none`, not in a closed `<details>`, not in hidden `content-visibility`. Of `display: contents`, has words that are
+ * shown: its box is where they stand.
+ */
 export const FLAG_RENDERED = 1;
 /** Takes input: link, button, field, or an element with such a role. */
 export const FLAG_CONTROL = 2;

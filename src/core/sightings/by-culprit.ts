@@ -1,6 +1,7 @@
 import { overfullRow } from './drivers.js';
 import { signature } from '../identity/signature.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { unwrapped } from '../layout/wrappers.js';
 import type { Sighting } from './sighting.js';
 
 /** What was seen of one defect on a render: repeated siblings, which share their signature, together. */
@@ -17,7 +18,8 @@ export function rowOrOwn(view: SnapshotView, i: NodeIndex): string {
 }
 
 /**
- * Puts together what elements of the same signature are at fault for, in the order in which each first came.
+ * Puts together what elements of the same signature are at fault for, in the order in which each first came. A nameless wrapper of words is
+ * no element that anybody looks for: what holds it is.
  * @param sameness what repeated elements share
  */
 export function byCulprit<T extends { readonly culprit: NodeIndex }>(
@@ -26,7 +28,8 @@ export function byCulprit<T extends { readonly culprit: NodeIndex }>(
   sameness: (view: SnapshotView, i: NodeIndex) => string = signature,
 ): Culprits<T>[] {
   const groups = new Map<string, T[]>();
-  for (const entry of found) {
+  for (const each of found) {
+    const entry = { ...each, culprit: unwrapped(view, each.culprit) };
     const key = sameness(view, entry.culprit);
     const group = groups.get(key);
     if (group) group.push(entry);

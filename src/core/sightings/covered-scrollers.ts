@@ -4,6 +4,7 @@ import { clingingOf } from '../layout/clinging.js';
 import { cut } from '../layout/clips.js';
 import { perSnapshot } from '../layout/memo.js';
 import { sceneOf, type Cover, type Ink, type Scene } from '../layout/scene.js';
+import { restOf } from '../layout/scroll-end.js';
 import { beginsAtFarEnd } from '../layout/scroll-origin.js';
 import { isContentOf, movingScrollerOf, scrollsAlong } from '../layout/scrollers.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
@@ -77,12 +78,6 @@ function movesWith(view: SnapshotView, cover: NodeIndex, holder: NodeIndex): boo
   return (
     fixedRoot(view, cover) === fixedRoot(view, holder) && stickyRoot(view, cover) === stickyRoot(view, holder)
   );
-}
-
-/** How far a container can be scrolled on, CSS px. */
-function restOf(view: SnapshotView, holder: NodeIndex, axis: Axis): number {
-  const [width, height, scrollWidth, scrollHeight] = view.scrollSizes(holder);
-  return (axis === 'x' ? scrollWidth - width : scrollHeight - height) - view.scrolledBy(holder)[axis];
 }
 
 function scrollersAlong({ view, painted }: Scene, axis: Axis): NodeIndex[] {

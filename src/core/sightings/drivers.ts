@@ -8,6 +8,7 @@ import { hasOwnColumns, hasOwnWidth } from '../layout/own-size.js';
 import { sceneOf } from '../layout/scene.js';
 import { isOutOfFlow } from '../layout/displace.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
+import { unwrapped } from '../layout/wrappers.js';
 
 /** A box grown by its content ends where that content ends; borders of a hair's breadth are allowed for. */
 const SLACK = 1.5;
@@ -261,9 +262,9 @@ function isSingleRow(view: SnapshotView, i: NodeIndex): boolean {
   return second!.y < first!.y + first!.height && second!.x !== first!.x;
 }
 
-/** The element that is named for one that is too wide: what leaves it no room, or keeps its lines from breaking. */
+/** The element that is named for one that is too wide: what leaves it no room, or keeps its lines from breaking; no nameless wrapper of words. */
 export function namedFor(view: SnapshotView, i: NodeIndex): NodeIndex {
-  return squeezedAround(view, blockOfUnbroken(view, i));
+  return squeezedAround(view, blockOfUnbroken(view, unwrapped(view, i)));
 }
 
 /** In less room than this no word stands, em: whatever is written there runs out. */

@@ -43,7 +43,7 @@ export interface Hiding {
 }
 
 /** Of the letters under a sign or a drawing, which is mostly clear, it crosses so much where it lies on them. */
-const MARK_SHARE = 0.12;
+const MARK_SHARE = 0.08;
 /** Of letters under a large drawing, between whose parts others are seen. */
 const DRAWING_SHARE = 0.2;
 /** Boxes of signs have room round them, CSS px. */

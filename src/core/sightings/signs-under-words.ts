@@ -7,7 +7,7 @@ import { displacedRoot } from '../layout/branches.js';
 import { outermostLifted } from '../layout/displace.js';
 import { perSnapshot, perStyle } from '../layout/memo.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
-import { FLAG_CONTROL, FLAG_FIELD } from '../layout/snapshot.js';
+import { FLAG_CONTROL } from '../layout/snapshot.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { overlapCulprit } from './culprit.js';
 import { stayingRoot } from '../layout/viewport-layer.js';
@@ -19,18 +19,15 @@ import type { RenderView, Sighting } from './sighting.js';
 import { andMore, capital, nameOf, onScreen, shortName } from './words.js';
 
 /** Room beside words that is kept for a sign, CSS px: less holds none. */
-const ROOM_IN_FIELD = 20;
-const ROOM_IN_CONTROL = 12;
+const ROOM = 20;
 /** A sign fills less of the place of the words than a ground does. */
 const MOST_OF_PLACE = 0.5;
-/** Of a logo, which may be all of one colour: letters fill a quarter of their own place. */
-const LEAST_LOGO_SHARE = 0.08;
 /** A larger one is a picture, CSS px². */
 const MOST_SIGN = 600;
 /** Signs stand beside so many lines of words; what more of them stand on is a picture. */
 const MOST_LINES = 4;
-/** Of the sign, where it stands under letters, they lie on so much. */
-const LEAST_SHARE = 0.12;
+/** Of the sign, or of a logo, which may be all of one colour, letters lie on so much: they fill a quarter of their own place. */
+const LEAST_SHARE = 0.08;
 
 /** Words, and a sign under them: one that their own ground draws, a small picture, or one from a font. */
 interface SignUnderWords {
@@ -136,9 +133,8 @@ export function signsUnderWords({ view }: Scene, render: RenderView): Sighting[]
 
 /** Whether a look has shown letters on the sign. */
 function isOnSign(view: SnapshotView, { doubt }: SignUnderWords): boolean {
-  const hidden = isLogo(view, doubt.under)
-    ? hiddenInk(view, doubt, LEAST_LOGO_SHARE)
-    : hiddenInk(view, doubt, LEAST_SHARE, Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area)));
+  const most = isLogo(view, doubt.under) ? Infinity : Math.min(MOST_SIGN, MOST_OF_PLACE * area(doubt.area));
+  const hidden = hiddenInk(view, doubt, LEAST_SHARE, most);
   return hidden !== null && hidden > 0;
 }
 
@@ -157,7 +153,7 @@ function isShort(view: SnapshotView, i: NodeIndex): boolean {
 function keepsRoom(view: SnapshotView, i: NodeIndex): boolean {
   const [box, content] = [view.box(i), view.contentBox(i)];
   const room = Math.max(content.x - box.x, box.x + box.width - content.x - content.width);
-  return room >= (view.has(i, FLAG_CONTROL) && !view.has(i, FLAG_FIELD) ? ROOM_IN_CONTROL : ROOM_IN_FIELD);
+  return room >= ROOM;
 }
 
 /** Whether words lie on a logo or the like, and are no part of it. */

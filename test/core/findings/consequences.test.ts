@@ -191,6 +191,30 @@ test('what is lost within a box is no consequence of what runs out of it', () =>
   expect(told(98)).toEqual(['box-overflow']);
 });
 
+test('what is lost at the other end of words that run out of a box is no consequence of that', () => {
+  /** Words centred over two discs: the first run out of the panel at its left. */
+  const told = (second: number) =>
+    found([
+      {
+        tag: 'section',
+        class: 'panel',
+        box: [80, 10, 400, 100],
+        style: CARD,
+        children: [
+          { tag: 'i', class: 'one', box: [90, 60, 40, 20], lines: [line(50, 60, 120, 'Choose the week')] },
+          {
+            tag: 'i',
+            class: 'two',
+            box: [200, 60, 40, 20],
+            lines: [line(second, 60, 120, 'Choose the crew')],
+          },
+        ],
+      },
+    ]).map(({ rule }) => rule);
+  expect(told(145)).toEqual(['text-overlap', 'box-overflow']);
+  expect(told(180)).toEqual(['box-overflow']);
+});
+
 test('a box that is too high for the screen that it is fixed to is told as out of reach', () => {
   const rules = (height: number) =>
     found([

@@ -113,6 +113,8 @@ test('a count stands at the rim of words; in the middle of them, or large, it is
       x({ lines: [line(0, 0, 200), line(0, 24, 200), line(0, 48, 200)] }),
     );
   expect(mark(190, -6)).toBe(true);
+  // The first letter is no corner of words.
+  expect(mark(-6, -6)).toBe(false);
   expect(mark(90, 26)).toBe(false);
   expect(mark(150, -6, 90)).toBe(false);
 });
@@ -332,6 +334,12 @@ describe('what lies over the page on purpose', () => {
     const wall = (children: Node[]) => x({ box: [0, 0, 400, 800], style: fixed, children });
     expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }]))).toBe(false);
     expect(holds(fillsScreen, wall([{ tag: 'p', box: [0, 0, 90, 20], ...words }, button]))).toBe(true);
+    // What stands before a menu over the whole screen, a button that closes it, lies over the page behind it.
+    const menu = x({ id: 'menu', box: [0, 0, 400, 800], style: fixed, children: [button] });
+    const close: Node = { tag: 'button', id: 'close', box: [340, 10, 50, 30], style: fixed };
+    const meets = (i: string, other: string) =>
+      ((made) => isLaidOverPage(made, at(made, i), at(made, other)))(scene(x(), menu, close));
+    expect([meets('close', 'x'), meets('menu', 'x'), meets('close', 'menu')]).toEqual([true, true, false]);
     expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed, children: [button] }))).toBe(true);
     // Nothing in it sends it away.
     expect(holds(isDismissible, x({ class: 'cookie-bar', style: fixed }))).toBe(false);

@@ -446,6 +446,58 @@ describe('unreachable', () => {
     expect(code(0)).toEqual(['#code x 50']);
     expect(code(40)).toEqual([]);
   });
+  test('what a scroll container shows at its end only, where that is fixed to the screen and reaches off it', () => {
+    /** Four entries in a side bar that begins 60 px down, the last of them ends where its content does. */
+    const bar = (height: number, more: Partial<Node> = {}): string[] =>
+      seenBy(unreachable, { ...PAGE, scrollHeight: 3000 }, [
+        {
+          tag: 'nav',
+          id: 'bar',
+          box: [0, 60, 150, height],
+          style: { position: 'fixed', 'overflow-x': 'auto', 'overflow-y': 'auto' },
+          scroll: [150, height, 150, 1200],
+          lines: [60, 600, 1180, 1236].map((y) => line(10, y, 100)),
+          ...more,
+        },
+      ]);
+    expect(bar(800)).toEqual(['#bar y 51']);
+    expect(bar(740)).toEqual([]);
+    // Where it ends with room of its own, and where the page is scrolled past it.
+    expect(bar(800, { scroll: [150, 800, 150, 1300] })).toEqual([]);
+    expect(bar(800, { style: { 'overflow-x': 'auto', 'overflow-y': 'auto' } })).toEqual([]);
+  });
+  test('a window that scrolls and is wider than the screen keeps its right part off it', () => {
+    const window = (width: number, scrollWidth: number): string[] =>
+      seenBy(unreachable, PAGE, [
+        {
+          tag: 'div',
+          id: 'window',
+          box: [0, 100, width, 200],
+          style: { position: 'fixed', 'overflow-x': 'auto', 'overflow-y': 'auto' },
+          scroll: [width, 200, scrollWidth, 200],
+          lines: [line(10, 120, 480)],
+        },
+      ]);
+    expect(window(500, 500)).toEqual(['#window x 90']);
+    expect(window(500, 900)).toEqual([]);
+    expect(window(400, 500)).toEqual([]);
+  });
+  test('a page that does not scroll while a dialog is open over all of it has lost nothing', () => {
+    const page = (more: readonly Node[]): string[] =>
+      seenBy(unreachable, { ...PAGE, scrollHeight: 1200, bodyHeight: 1200, overflowY: 'hidden' }, [
+        { tag: 'main', box: [0, 0, 400, 1200], lines: [line(10, 1000, 200)] },
+        ...more,
+      ]);
+    const dialog = (width: number): Node => ({
+      tag: 'div',
+      box: [0, 0, width, 800],
+      style: { position: 'fixed', 'background-color': 'rgba(0, 0, 0, 0.5)' },
+      children: [{ ...button({}), box: [100, 300, 80, 30] }],
+    });
+    expect(page([])).toHaveLength(1);
+    expect(page([dialog(400)])).toEqual([]);
+    expect(page([dialog(200)])).toHaveLength(1);
+  });
   test('a side bar whose margin is as wide as itself waits; pulled by less it is out of reach', () => {
     const bar = (by: number): string[] =>
       seenBy(unreachable, PAGE, [

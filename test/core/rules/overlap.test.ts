@@ -753,6 +753,14 @@ describe('control-overlap', () => {
     expect(seenBy(controlOverlap, PAGE, [within(300, [field, wide])])).toEqual([]);
     expect(seenBy(controlOverlap, PAGE, [within(300, [other, field, wide])])).toHaveLength(1);
     expect(seenBy(controlOverlap, PAGE, [within(300, [other, field, button])])).toEqual([]);
+    // A list to choose a country's number from stands in the field of a number; a field that is written into is no part of another.
+    const inner = (tag: string): Node => ({
+      ...button,
+      tag,
+      flags: FLAG_CONTROL | FLAG_FIELD | FLAG_REPLACED,
+    });
+    expect(seenBy(controlOverlap, PAGE, [within(60, [field, inner('select')])])).toEqual([]);
+    expect(seenBy(controlOverlap, PAGE, [within(60, [field, inner('input')])])).toHaveLength(1);
   });
 });
 

@@ -5,8 +5,10 @@ import { leastAcross } from '../../intent/losses.js';
 import { isDecoration } from '../../intent/decoration.js';
 import { isLogo } from '../../intent/emblems.js';
 import { isIndentedAway } from '../../intent/off-stage.js';
+import { isUnderScreen } from '../../intent/overlays.js';
 import { hasControl } from '../../layout/controls-within.js';
-import { displacementOf, isMoved } from '../../layout/displace.js';
+import { displacementOf } from '../../layout/displace.js';
+import { isMoved } from '../../layout/transforms.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { mainScrollerOf } from '../../layout/main-scroller.js';
 import { beginsAtFarEnd } from '../../layout/scroll-origin.js';
@@ -14,7 +16,9 @@ import { scrollerOf, scrollsAlong } from '../../layout/scrollers.js';
 import { FLAG_CONTROL, FLAG_PAGE_LINK, FLAG_PICTURE } from '../../layout/snapshot.js';
 import { acrossLines } from '../../layout/text-ink.js';
 import { hasHandle } from '../../intent/opened.js';
-import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
+import { fixedRoot, screenOnPage, stickyRoot } from '../../layout/viewport-layer.js';
+import { atScrollEnd, scrollerAlong } from '../../layout/scroll-end.js';
+import { cut } from '../../layout/clips.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { byCulprit, rowOrOwn, type Culprits } from '../../sightings/by-culprit.js';
 import { collapsedScrollers } from '../../sightings/collapsed-scrollers.js';
@@ -80,9 +84,13 @@ function strandingOf(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
   const root = fixedRoot(view, ink.node);
   // Text stands in its element, and a box in the one around it.
-  const holder = scrollerOf(view, ink.kind === 'text' ? ink.node : view.containingElement(ink.node));
-  if (holder >= 0) return inScroller(scene, ink, holder) ?? withScroller(scene, ink, holder);
-  return beyond(scene, ink, root);
+  const from = ink.kind === 'text' ? ink.node : view.containingElement(ink.node);
+  const holder = scrollerOf(view, from);
+  if (holder < 0) return beyond(scene, ink, root);
+  const found = inScroller(scene, ink, holder) ?? withScroller(scene, ink, holder);
+  if (found || root < 0) return found;
+  const atEnd = (axis: 'x' | 'y') => atEndOffScreen(scene, ink, root, scrollerAlong(view, from, axis), axis);
+  return atEnd('y') ?? atEnd('x');
 }
 
 /** @param root what it is fixed to the screen with; −1 where it scrolls with the page */
@@ -105,6 +113,33 @@ function withScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | nu
   return isFirst || !scrollsAlong(view, holder, axis) ? found : null;
 }
 
+/**
+ * Off the screen even when its scroll container is scrolled to its end, since that is fixed to the screen and reaches off it: a side bar
+ * as high as the screen that begins below a bar.
+ */
+function atEndOffScreen(
+  scene: Scene,
+  ink: Ink,
+  root: NodeIndex,
+  holder: NodeIndex,
+  axis: 'x' | 'y',
+): Stranding | null {
+  const { view } = scene;
+  if (scrollerOf(view, view.containingElement(holder)) >= 0) return null;
+  const screen = screenOnPage(view);
+  const [start, end] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
+  const side = beginsAtFarEnd(view, holder)[axis] ? start : end;
+  // What is cut off before the edge of the screen is another rule's.
+  const seen = cut(view.paddingBox(holder), scene.clips.shownBox(holder));
+  if (!seen || outOf(seen, screen)[side] <= LEAST_PX) return null;
+  const isStill = stickyRoot(view, ink.node) > holder;
+  const shown = isStill ? ink.shown : atScrollEnd(view, holder, ink.full, axis);
+  if (!shown) return null;
+  const over: Record<Side, number> = { left: 0, right: 0, top: 0, bottom: 0 };
+  over[side] = outOf(shown, screen)[side];
+  return worst(view, ink, over, 'screen', () => (outOf(view.box(root), screen)[side] > 1 ? root : holder));
+}
+
 /** Beyond where a page scrolls to (CSS Overflow 3, section 3.2): above it, before its start, and past its end. */
 function onPage(scene: Scene, ink: Ink): Stranding | null {
   const { view } = scene;
@@ -122,7 +157,8 @@ function onPage(scene: Scene, ink: Ink): Stranding | null {
     if (!/hidden|clip/.test(rootOverflow.x)) over.right = end - Math.max(page.width, viewport.width);
   }
   const locked = rootOverflow.y === 'hidden' || rootOverflow.y === 'clip';
-  if (locked && page.height >= viewport.shownHeight)
+  // Under a dialog a page does not scroll for as long as that is open.
+  if (locked && page.height >= viewport.shownHeight && !isUnderScreen(scene, ink))
     over.bottom = rect.y + rect.height - viewport.shownHeight;
   return worst(view, ink, over, 'page', (side) =>
     side === 'bottom' ? lockedBy(scene) : escapesFrom(scene, ink, side),

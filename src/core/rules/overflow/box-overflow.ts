@@ -21,6 +21,8 @@ import { reachAt } from '../../layout/outlines.js';
 import { hasBorderAt, isDrawn, isOpaque, SIDES } from '../../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../../layout/scene.js';
 import { acrossLines, emOf } from '../../layout/text-ink.js';
+import { blockAround } from '../../layout/ancestors.js';
+import { textRowsOf } from '../../layout/text-rows.js';
 import { fixedRoot, screenOnPage } from '../../layout/viewport-layer.js';
 import type { NodeIndex, SnapshotView } from '../../layout/view.js';
 import { boxesOutOfBoxes } from '../../sightings/box-out-of-box.js';
@@ -177,7 +179,9 @@ function isCrossed(view: SnapshotView, escape: Escape): boolean {
   if (hasEdgeThrough(view, escape)) return true;
   const { ink, box } = escape;
   const around = view.box(box);
-  const lines = ink.kind === 'text' ? view.linesOf(ink.node) : [];
+  const block = ink.kind === 'text' ? blockAround(view, ink.node) : -1;
+  const rows = textRowsOf(view).find((text) => text.block === block)?.rows ?? [];
+  const lines = rows.flatMap((row) => row.lines);
   return lines.some((line) => {
     const whole = view.lineBox(line);
     const inside = intersect(whole, around);

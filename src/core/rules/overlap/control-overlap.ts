@@ -22,7 +22,7 @@ import { contrastOnGround } from '../../sightings/unseen-words.js';
 import { capital, nameOf, onScreen } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
-import { isInline } from '../../layout/displays.js';
+import { isContents, isInline } from '../../layout/displays.js';
 
 /** Touching borders and rounding, CSS px. */
 const LEAST_PX = 2.5;
@@ -64,7 +64,8 @@ function pairOf(scene: Scene, control: Ink, other: Ink): Pair | null {
   const { view } = scene;
   if (scene.contains(control.node, other.node)) return null;
   // What stands in words, such as a box to be ticked in its label, keeps clear of them unless it was moved.
-  const isWithin = scene.contains(other.node, control.node);
+  // (What has no box of its own lays nothing out: its words and what stands in it are items of what holds it.)
+  const isWithin = scene.contains(other.node, control.node) && !isContents(view, other.node);
   if (isWithin && (other.kind !== 'text' || displacementOf(view, control.node) === null)) return null;
   const common = intersect(control.shown!, other.shown!);
   if (!common || common.width < LEAST_PX || common.height < LEAST_PX || !scene.isOnPage(common, control.node))

@@ -52,7 +52,7 @@ import { byCulprit, type Culprits } from '../../sightings/by-culprit.js';
 import { andMore, capital, nameOf, onScreen, shortName } from '../../sightings/words.js';
 import type { Rule } from '../rule.js';
 import type { RenderView, Sighting } from '../../sightings/sighting.js';
-import { isInline } from '../../layout/displays.js';
+import { isContents, isInline } from '../../layout/displays.js';
 
 /**
  * Something opaque hides text or a control, and scrolling does not free it. How it measures, what it leaves alone and how
@@ -151,7 +151,7 @@ function hidingOf(scene: Scene, ink: Ink, cover: Cover, as: Meeting): Hiding | n
   if (isDecoration(scene, ink.node)) return null;
   if (ink.node === view.parent(cover.node) && isCopy(view, cover.node)) return null;
   const isWithin = scene.contains(cover.node, ink.node);
-  const isAround = scene.contains(ink.node, cover.node);
+  const isAround = scene.contains(ink.node, cover.node) && !isContents(view, ink.node);
   const isOfLineAfter = (isWithin || isAround) && isOnLineBefore(scene, ink, cover);
   if (cover.rank <= ink.rank && !(isWithin && isOfLineAfter)) return null;
   const isInside = isWithin && !isOfLineAfter;
