@@ -1,6 +1,7 @@
 import type { Cause, CauseName } from '../core/cause/cause.js';
 import type { Suspect } from '../core/cause/suspect.js';
 import { suspectsOf } from '../core/cause/suspects.js';
+import type { Reported } from '../core/findings/consequences.js';
 import { keyOf, type Judge } from '../core/findings/judge.js';
 import { signature } from '../core/identity/signature.js';
 import { SelectorWriter } from '../core/identity/selector.js';
@@ -9,15 +10,24 @@ import { SnapshotView } from '../core/layout/view.js';
 import { LAYOUT_FAMILIES, type Rule } from '../core/rules/rule.js';
 import { type RenderView, type Sighting } from '../core/sightings/sighting.js';
 import { capital } from '../core/sightings/words.js';
-import type { Probe } from '../engine/probe.js';
+import type { LayoutChange, Probe } from '../engine/probe.js';
 import { mediaCause, viewportCause } from './page-causes.js';
 import type { Trial } from './trial.js';
 import { InOrder } from './in-order.js';
 
-/** What experiments on one render may take: a page with a hundred defects is not measured a thousand times. */
-const BOUND_MS = 2_500;
+/**
+ * How many elements the experiments on one render may lay out, all together: a page with a hundred defects is not measured a thousand times.
+ * Counted, not timed: the same page gets the same causes on a busy machine.
+ */
+const MOST_LAID_OUT = 150_000;
+/** Even of a large page there are so many experiments, and no more of a small one. */
+const EXPERIMENTS = { least: 12, most: 200 };
+/** How many experiments a defect takes, by and large: what a render could not get through is left to the next that shows it. */
+const OF_A_DEFECT = 5;
+/** A page that lays itself out so slowly is given up. */
+const GIVEN_UP_MS = 15_000;
 /** How long a render waits for those before it in the plan, so that it is always the first of them that is experimented on. */
-const ORDER_MS = 5_000;
+const ORDER_MS = 15_000;
 /** Of a larger page each experiment would take seconds. */
 const MOST_ELEMENTS = 15_000;
 /** A defect of which so much is left, by another element, is not gone. */
@@ -53,23 +63,27 @@ export class CauseFinder {
       .judge(render)
       .filter(({ rule }) => LAYOUT_FAMILIES.includes(rule.meta.family));
     await this.inOrder.before(place, ORDER_MS);
-    const mine = sightings.filter(({ rule, sighting }) => this.claim(keyOf(rule, sighting)));
+    const budget = new ExperimentBudget(render.view.count);
+    const mine = this.claim(sightings, budget.left / OF_A_DEFECT);
     this.pass(place);
-    const until = performance.now() + BOUND_MS;
-    const isLate = () => performance.now() > until;
+    const layoutWith = (change: LayoutChange) => {
+      budget.take();
+      return probe.layoutWith(change);
+    };
+    const isSpent = () => budget.isSpent();
     const writer = new SelectorWriter(render.view);
     const open = new Set(mine.map(({ rule, sighting }) => keyOf(rule, sighting)));
     try {
       for (const { rule, sighting } of mine) {
-        if (isLate()) break;
+        if (budget.isGivenUp()) break;
         const key = keyOf(rule, sighting);
         const isGone = this.goneIn(render, rule, sighting);
-        const cause = await causeOf({ render, rule, sighting, probe, writer, isGone, isLate });
+        const cause = await causeOf({ render, rule, sighting, probe, writer, layoutWith, isGone, isSpent });
         if (cause) this.causes.set(key, cause);
         open.delete(key);
       }
     } finally {
-      // What was not looked into here, for want of time or because page or browser went away, a later render that shows it may.
+      // What was not looked into here, because page or browser went away or is too slow, a later render that shows it may.
       for (const key of open) this.claimed.delete(key);
     }
   }
@@ -98,21 +112,51 @@ export class CauseFinder {
     this.inOrder.pass(place);
   }
 
-  private claim(key: string): boolean {
-    if (this.claimed.has(key)) return false;
-    this.claimed.add(key);
-    return true;
+  /** Those of the defects, as many as a render can get through, that no render before it has claimed. */
+  private claim(judged: readonly Reported[], most: number): Reported[] {
+    const mine: Reported[] = [];
+    for (const each of judged) {
+      const key = keyOf(each.rule, each.sighting);
+      if (this.claimed.has(key)) continue;
+      if (mine.length >= most) break;
+      this.claimed.add(key);
+      mine.push(each);
+    }
+    return mine;
+  }
+}
+
+/** What experiments on one render may still take. */
+class ExperimentBudget {
+  left: number;
+  private readonly until = performance.now() + GIVEN_UP_MS;
+
+  /** @param elements of the page */
+  constructor(elements: number) {
+    this.left = Math.min(EXPERIMENTS.most, Math.max(EXPERIMENTS.least, MOST_LAID_OUT / elements));
+  }
+
+  take(): void {
+    this.left--;
+  }
+
+  isSpent(): boolean {
+    return this.left < 1 || this.isGivenUp();
+  }
+
+  isGivenUp(): boolean {
+    return performance.now() > this.until;
   }
 }
 
 async function causeOf(trial: Trial): Promise<Cause | null> {
-  const { render, sighting, probe, isGone, isLate } = trial;
+  const { render, sighting, layoutWith, isGone, isSpent } = trial;
   const suspects = suspectsOf(render.view, sighting);
   const absent = sighting.node === render.view.root ? await viewportCause(trial) : await mediaCause(trial);
   if (absent) return (await ownCause(trial, suspects, absent)) ?? absent;
   for (const suspect of suspects) {
-    if (isLate()) return null;
-    const layout = await probe.layoutWith({
+    if (isSpent()) return null;
+    const layout = await layoutWith({
       styles: [{ uids: sharersOf(render.view, suspect, sighting), styles: suspect.undo }],
     });
     if (isGone(layout)) return causeBy(trial, [suspect]);
@@ -120,13 +164,13 @@ async function causeOf(trial: Trial): Promise<Cause | null> {
   const likely = suspects.slice(0, MOST_IN_PAIRS);
   for (const [at, first] of likely.entries()) {
     for (const second of likely.slice(at + 1)) {
-      if (isLate()) return null;
+      if (isSpent()) return null;
       const both = [first, second];
       const styles = both.map((suspect) => ({
         uids: sharersOf(render.view, suspect, sighting),
         styles: suspect.undo,
       }));
-      if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, both);
+      if (isGone(await layoutWith({ styles }))) return causeBy(trial, both);
     }
   }
   return null;
@@ -147,15 +191,15 @@ const OWN: readonly CauseName[] = [
  * and the query says nothing of that.
  */
 async function ownCause(trial: Trial, suspects: readonly Suspect[], absent: Cause): Promise<Cause | null> {
-  const { render, sighting, probe, isGone, isLate } = trial;
+  const { render, sighting, layoutWith, isGone, isSpent } = trial;
   const own = suspects.filter(
     ({ name, node, property }) =>
       node === sighting.node && OWN.includes(name) && !absent.declaration?.property.startsWith(property),
   );
   for (const suspect of own) {
-    if (isLate()) return null;
+    if (isSpent()) return null;
     const styles = [{ uids: sharersOf(render.view, suspect, sighting), styles: suspect.undo }];
-    if (isGone(await probe.layoutWith({ styles }))) return causeBy(trial, [suspect]);
+    if (isGone(await layoutWith({ styles }))) return causeBy(trial, [suspect]);
   }
   return null;
 }

@@ -7,9 +7,9 @@ const NEAR = 1.35;
 const MOST_CONDITIONS = 3;
 
 /** Whether the page is as wide as it is because of its viewport meta tag. */
-export async function viewportCause({ render, probe, writer, isGone }: Trial): Promise<Cause | null> {
+export async function viewportCause({ render, layoutWith, writer, isGone }: Trial): Promise<Cause | null> {
   if (!render.device.mobile) return null;
-  if (!isGone(await probe.layoutWith({ viewport: DEVICE_WIDTH }))) return null;
+  if (!isGone(await layoutWith({ viewport: DEVICE_WIDTH }))) return null;
   const { viewportMeta } = render.view.snapshot;
   const says =
     viewportMeta === null
@@ -26,7 +26,7 @@ export async function viewportCause({ render, probe, writer, isGone }: Trial): P
 
 /** Whether rules that would prevent the defect are there, in a media query that ends before this width or begins after it. */
 export async function mediaCause(trial: Trial): Promise<Cause | null> {
-  const { render, sighting, probe, writer, isGone, isLate } = trial;
+  const { render, sighting, probe, layoutWith, writer, isGone, isSpent } = trial;
   const { view } = render;
   const about = new Set([sighting.node, ...(sighting.affected ?? []).slice(0, 2)]);
   for (let at = view.parent(sighting.node), up = 0; at > view.body && up < 3; at = view.parent(at), up++)
@@ -35,8 +35,8 @@ export async function mediaCause(trial: Trial): Promise<Cause | null> {
   const idle = await probe.idleMedia([...about].map((at) => view.uid(at)));
   const near = idle.filter(({ condition }) => isNear(condition, width)).slice(0, MOST_CONDITIONS);
   for (const { condition, declaration } of near) {
-    if (isLate()) return null;
-    if (!isGone(await probe.layoutWith({ media: condition }))) continue;
+    if (isSpent()) return null;
+    if (!isGone(await layoutWith({ media: condition }))) continue;
     return {
       name: 'media-query-absent',
       message: `The rules of \`@media ${condition}\` do not hold at ${width} px; gone with them.`,

@@ -13,5 +13,8 @@ export interface Trial {
   readonly writer: SelectorWriter;
   /** Whether the defect is gone from a layout. */
   readonly isGone: (layout: LayoutSnapshot) => boolean;
-  readonly isLate: () => boolean;
+  /** The page as it would be laid out with a change; counted. */
+  readonly layoutWith: Probe['layoutWith'];
+  /** Whether there are to be no more experiments on this render. */
+  readonly isSpent: () => boolean;
 }

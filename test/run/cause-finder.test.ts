@@ -77,3 +77,35 @@ test('what pixels bore out is not taken for gone in an experiment that changes n
   expect(probe.asked).toBeGreaterThan(0);
   expect([...finder.causes.values()]).toEqual([]);
 });
+
+test('a render looks into as many defects as its experiments are enough for, and the next one into the rest, however slow the page', async () => {
+  const boxes = Array.from({ length: 60 }, (_, i): Node => ({
+    ...box(500),
+    id: `box-${String.fromCharCode(97 + (i % 26))}${i < 26 ? '' : i < 52 ? 'x' : 'y'}`,
+    box: [0, i * 50, 500, 40],
+  }));
+  const render = () => renderOf({ width: 400, scrollWidth: 500, scrollHeight: 3000 }, boxes);
+  const slow = () =>
+    probeThat(() => new Promise((done) => setTimeout(() => done(render().view.snapshot), 2)));
+  const judge = new Judge(RULES, {});
+  const defects = new Set(
+    judge.judge(render()).map(({ rule, sighting }) => `${rule.meta.name} ${sighting.key}`),
+  );
+  expect(defects.size).toBeGreaterThan(50);
+
+  const asked = async () => {
+    const finder = new CauseFinder(judge, 3);
+    const counts = [];
+    for (let place = 0; place < 3; place++) {
+      const probe = slow();
+      await finder.investigate(place, render(), probe);
+      counts.push(probe.asked);
+    }
+    return counts;
+  };
+  const first = await asked();
+  expect(first[0]).toBeGreaterThan(40);
+  expect(first[0]).toBeLessThanOrEqual(200);
+  expect(first[1]).toBeGreaterThan(0);
+  expect(await asked()).toEqual(first);
+});
