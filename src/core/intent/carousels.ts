@@ -40,7 +40,9 @@ export function isPageOfCarousel(scene: Scene, { ink, cutter, axis, whole }: Los
   };
   const slide = chain.findLast((at) => isSlide(at) && isBeside(at));
   if (slide === undefined) return false;
-  const slides = view.childrenOf(view.parent(slide)).filter((at) => view.isRendered(at) && isSlide(at));
+  const slides = shownIn(view, view.parent(slide)).filter(
+    (at) => isSlide(at) && view.tag(at) === view.tag(slide),
+  );
   return slides.some((at) => !isBeside(at)) && hasButtonsBeside(scene, cutter, slides);
 }
 
@@ -159,12 +161,12 @@ function nameOf({ view }: Scene, i: NodeIndex): string {
 /** So near do the buttons of a window stand above or below it, CSS px. */
 const NEAR_PX = 80;
 
-/** Buttons by the window that are not part of a slide; a link to another page and a field move nothing. */
+/** Buttons by the window that are there at this size and not part of a slide; a link to another page and a field move nothing. */
 function hasButtonsBeside(scene: Scene, cutter: NodeIndex, slides: readonly NodeIndex[]): boolean {
   const { view } = scene;
   const around = Math.max(0, view.parent(cutter));
   for (let at = around; at <= scene.lastOf(around); at++) {
-    if (!view.has(at, FLAG_CONTROL) || view.has(at, FLAG_FIELD)) continue;
+    if (!view.has(at, FLAG_CONTROL) || view.has(at, FLAG_FIELD) || !view.isRendered(at)) continue;
     const moves = view.tag(at) !== 'a' || view.has(at, FLAG_PAGE_LINK);
     if (moves && isNear(view.box(at), view.box(cutter)) && !slides.some((each) => scene.contains(each, at)))
       return true;
