@@ -1,5 +1,6 @@
+import { alphaOf, coloursIn, contrastOf, UNSEEN } from '../css/colours.js';
 import { meets, type Rect } from '../geometry/rect.js';
-import { passedDown, perSnapshot } from './memo.js';
+import { passedDown, perSnapshot, perStyle } from './memo.js';
 import { groundAlpha, hasBackgroundImage } from './paint.js';
 import type { Ink, Scene } from './scene.js';
 import { FLAG_PICTURE } from './snapshot.js';
@@ -17,9 +18,27 @@ export const groundOf = passedDown<NodeIndex>(
   -1,
 );
 
+/**
+ * The colour of a gradient over the whole of an element whose stops nobody tells apart; null where there is none. Without a size of its own it
+ * is as large as the element (CSS Images 3, section 4.3).
+ */
+const colourOfGradient = perStyle((view, i): string | null => {
+  const image = view.style(i, 'background-image');
+  if (!hasBackgroundImage(view, i) || image.includes('url(')) return null;
+  if (/\d/.test(view.style(i, 'background-size'))) return null;
+  const [first, ...stops] = coloursIn(image);
+  if (first === undefined || [first, ...stops].some((stop) => alphaOf(stop) < DENSE)) return null;
+  return stops.every((stop) => contrastOf(first, stop) < UNSEEN) ? first : null;
+});
+
+/** Whether a picture, or a gradient that is seen to be one, is behind what an element holds. */
+const hasPictureBehind = (view: SnapshotView, i: NodeIndex) =>
+  hasBackgroundImage(view, i) && colourOfGradient(view, i) === null;
+
 /** The one colour that an element draws its ground in; null where that is a picture. */
 export function groundColour(view: SnapshotView, i: NodeIndex): string | null {
-  return hasBackgroundImage(view, i) || view.has(i, FLAG_PICTURE) ? null : view.style(i, 'background-color');
+  if (hasPictureBehind(view, i) || view.has(i, FLAG_PICTURE)) return null;
+  return colourOfGradient(view, i) ?? view.style(i, 'background-color');
 }
 
 /** The one colour on which an element's words stand by what holds them alone; null where that is a picture. */
@@ -59,7 +78,7 @@ const PICTURES = /^(svg|canvas|img|video|iframe|object|embed)$/;
 export const pictured = perSnapshot((view): readonly NodeIndex[] => {
   const found: NodeIndex[] = [];
   for (let i = 1; i < view.count; i++)
-    if (view.isRendered(i) && (hasBackgroundImage(view, i) || PICTURES.test(view.tag(i)))) found.push(i);
+    if (view.isRendered(i) && (hasPictureBehind(view, i) || PICTURES.test(view.tag(i)))) found.push(i);
   return found;
 });
 
