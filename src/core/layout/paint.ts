@@ -43,12 +43,22 @@ function blursWhatIsUnder(view: SnapshotView, i: NodeIndex): boolean {
 
 /** Gradients without see-through stops, and pictures that fill the box. */
 function isOpaqueImage(image: string, size: string): boolean {
-  if (/gradient\(/.test(image)) {
-    const stops = alphasIn(image);
-    return stops.length > 0 && stops.every((alpha) => alpha >= 0.9);
-  }
-  return /cover|100%/.test(size);
+  return isGradient(image) ? leastAlphaIn(image) >= 0.9 : /cover|100%/.test(size);
 }
+
+const isGradient = (image: string) => /gradient\(/.test(image);
+
+/** How solid a gradient is where it is most see-through. */
+const leastAlphaIn = (image: string) => Math.min(1, ...alphasIn(image)) * Number(alphasIn(image).length > 0);
+
+/** How solid the ground of an element is where it is most see-through, be it a colour or a gradient. */
+export const leastGroundAlpha = perStyle((view, i) => {
+  const image = view.style(i, 'background-image');
+  const ofColour = groundAlpha(view, i);
+  return isGradient(image) && hasBackgroundImage(view, i)
+    ? Math.max(ofColour, leastAlphaIn(image))
+    : ofColour;
+});
 
 /** Whether a box is drawn: a reader sees its edge, by a border all round, a background of its own, or a shadow. */
 export const isDrawn = perNode((view, i): boolean => {

@@ -1,5 +1,5 @@
 import { area, liesWithin } from '../geometry/rect.js';
-import { groundAlpha } from './paint.js';
+import { leastGroundAlpha } from './paint.js';
 import type { NodeIndex, SnapshotView } from './view.js';
 
 /**
@@ -16,7 +16,7 @@ const NEAR = 2;
  * @param opacity of the element, its ancestors' included
  */
 export function hidesWords(view: SnapshotView, i: NodeIndex, opacity: number): boolean {
-  return opacity * groundAlpha(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
+  return opacity * leastGroundAlpha(view, i) >= UNREADABLE_THROUGH && !dimsAll(view, i);
 }
 
 function dimsAll(view: SnapshotView, i: NodeIndex): boolean {
