@@ -1,4 +1,4 @@
-import { outAlong } from '../geometry/rect.js';
+import { outAlong, type Rect } from '../geometry/rect.js';
 import { FLAG_FIELD, FLAG_REPLACED, LINE_UNBREAKABLE } from '../layout/snapshot.js';
 import { blockAround } from '../layout/ancestors.js';
 import { clipsAxis } from '../layout/clip.js';
@@ -228,10 +228,13 @@ const MUCH_WIDER = 1.5;
 const MOST_OF_ROW = 0.5;
 const MOST_AMONG_SEVERAL = 0.75;
 
-/** The item of a row that pushes another one out: too wide for the row alone, or by far the wider of the two; −1 where none is. */
+/**
+ * The item of a row that pushes another one out: too wide for the row alone, or by far the wider of the two; −1 where none is. A row of a width
+ * of its own is too narrow by itself.
+ */
 function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
   const row = flexRowAround(view, i);
-  if (row < 0) return -1;
+  if (row < 0 || hasOwnWidth(view, row)) return -1;
   const room = view.contentBox(row);
   const { width } = view.box(i);
   if (width > room.width + SLACK || outAlong(view.box(i), room, 'x') <= SLACK) return -1;
@@ -300,10 +303,32 @@ function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
   return view.tag(block) === 'pre' ? block : i;
 }
 
-/** What in `start` makes it as wide as it is, on the way to `holding`; `start` itself where nothing there does. */
+/**
+ * What makes an item of a grid or column as wide as it is, though nothing in it does: the column was made for what stands above or below it, or
+ * is as wide as the grid says. An empty list where that is not so.
+ */
+export function stretchersOf(view: SnapshotView, escapes: EndEscapes, item: NodeIndex): NodeIndex[] {
+  const holder = view.containingElement(item);
+  if (holder < 0 || !holdsItems(view, holder) || !isInFlow(view, item)) return [];
+  const box = view.box(item);
+  const found = view
+    .childrenOf(holder)
+    .filter((other) => other !== item && isInFlow(view, other) && isInColumnOf(view.box(other), box))
+    .flatMap((other) => drivers(view, escapes, other));
+  return found.length === 0 && hasOwnColumns(view, holder) ? [holder] : found;
+}
+
+/** Whether two boxes begin and end at the same edges, from side to side. */
+function isInColumnOf(a: Rect, b: Rect): boolean {
+  return Math.abs(a.x - b.x) <= SLACK && Math.abs(a.width - b.width) <= SLACK;
+}
+
+/** What in `start` makes it as wide as it is, on the way to `holding`, or in its column; `start` itself where nothing there does. */
 export function driverTowards(view: SnapshotView, start: NodeIndex, holding: NodeIndex): NodeIndex {
   const scene = sceneOf(view);
-  const found = drivers(view, endEscapes(view), start);
+  const escapes = endEscapes(view);
+  const own = drivers(view, escapes, start);
+  const found = own.length > 0 ? own : stretchersOf(view, escapes, start);
   // What stands beside a single one that is too wide is pushed out by it.
   const driver = found.find((at) => scene.contains(at, holding)) ?? (found.length === 1 ? found[0]! : start);
   return namedFor(view, driver);

@@ -361,3 +361,47 @@ test('what is before the beginning of the page is out of reach, and out of no bo
   expect(pulled(-40, 'ltr')).toEqual([]);
   expect(pulled(-40, 'rtl')).toEqual(['#name x 40']);
 });
+
+test('what a column of a grid was made too wide by is at fault for all that stands in it', () => {
+  const NOWRAP = { display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap' };
+  const name = (x: number, width: number): Node => ({
+    tag: 'b',
+    box: [x, 20, width, 20],
+    style: { 'flex-shrink': '0' },
+    lines: [{ box: [x, 20, width, 20], unbreakable: true }],
+  });
+  const card = (row: Node): string[] =>
+    seenBy(boxOverflow, WIDE, [
+      {
+        tag: 'div',
+        box: [10, 10, 120, 80],
+        style: { ...CARD, display: 'grid' },
+        children: [
+          row,
+          { tag: 'p', id: 'words', box: [20, 50, 180, 20], lines: [line(20, 50, 178), line(20, 70, 60)] },
+        ],
+      },
+    ]);
+  const row = { tag: 'div', id: 'row', box: [20, 20, 180, 20] as const };
+  expect(card({ ...row, style: NOWRAP, children: [name(20, 90), name(110, 90)] })).toEqual(['#row x 70']);
+  // Where nothing else in the column needs the room, it is the words themselves.
+  expect(card({ ...row, children: [] })).toEqual(['#words x 68']);
+});
+
+test('what is widest in a row pushes the others out, unless the row has a width of its own', () => {
+  const strip = (width: string): string[] =>
+    seenBy(boxOverflow, WIDE, [
+      {
+        tag: 'p',
+        id: 'strip',
+        box: [10, 10, 180, 40],
+        style: { ...CARD, display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap', width },
+        children: [
+          { tag: 'b', id: 'wide', box: [10, 10, 130, 40], lines: [line(10, 20, 130)] },
+          { tag: 's', box: [150, 10, 70, 40], lines: [line(150, 20, 70)] },
+        ],
+      },
+    ]);
+  expect(strip('180px')).toEqual(['s x 30']);
+  expect(strip('auto')).toEqual(['#wide x 30']);
+});

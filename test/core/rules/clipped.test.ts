@@ -446,6 +446,31 @@ describe('unreachable', () => {
     expect(code(0)).toEqual(['#code x 50']);
     expect(code(40)).toEqual([]);
   });
+  test('the same in a scroll container within another, unless one of them has been scrolled', () => {
+    const SCROLLS = { 'overflow-x': 'auto', 'overflow-y': 'auto' };
+    const nested = (outerWide: number, scrolled: number): string[] =>
+      seenBy(unreachable, { ...PAGE, scrolled: [[2, scrolled, 0]] }, [
+        {
+          tag: 'pre',
+          id: 'out',
+          box: [-60, 10, 300, 60],
+          style: { ...SCROLLS, position: 'relative', left: '-60px' },
+          scroll: [300, 60, outerWide, 60],
+          children: [
+            {
+              tag: 'code',
+              box: [-60, 10, 300, 60],
+              style: { ...SCROLLS, display: 'block' },
+              scroll: [300, 60, 500, 60],
+              lines: [line(-50, 20, 200)],
+            },
+          ],
+        },
+      ]);
+    expect(nested(300, 0)).toEqual(['#out x 50']);
+    expect(nested(500, 0)).toEqual(['#out x 50']);
+    expect(nested(500, 40)).toEqual([]);
+  });
   test('what a scroll container shows at its end only, where that is fixed to the screen and reaches off it', () => {
     /** Four entries in a side bar that begins 60 px down, the last of them ends where its content does. */
     const bar = (height: number, more: Partial<Node> = {}): string[] =>

@@ -100,17 +100,27 @@ function beyond(scene: Scene, ink: Ink, root: NodeIndex): Stranding | null {
   return root >= 0 ? offScreen(scene, ink, root) : onPage(scene, ink);
 }
 
-/** In a scroll container that reaches off the page itself: at its first scroll position, it can't be scrolled into the page from its start. */
+/**
+ * In a scroll container, or one in another, that reaches off the page itself: at the first scroll position of each, it can't be scrolled into the
+ * page from its start.
+ */
 function withScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null {
   const { view } = scene;
-  if (scrollerOf(view, view.containingElement(holder)) >= 0) return null;
   const found = beyond(scene, ink, fixedRoot(view, holder));
   if (!found) return null;
-  const axis = axisOf(found.side);
+  const { side } = found;
+  for (let at = holder; at >= 0; at = scrollerOf(view, view.containingElement(at)))
+    if (mayBringBack(view, at, side)) return null;
+  return found;
+}
+
+/** Whether scrolling a container may bring back what has left it at a side: what is past its start, at its first scroll position, it never does. */
+function mayBringBack(view: SnapshotView, holder: NodeIndex, side: Side): boolean {
+  const axis = axisOf(side);
+  if (!scrollsAlong(view, holder, axis)) return false;
   const atEnd = beginsAtFarEnd(view, holder)[axis];
   const start = axis === 'x' ? (atEnd ? 'right' : 'left') : atEnd ? 'bottom' : 'top';
-  const isFirst = view.scrolledBy(holder)[axis] === 0 && found.side === start;
-  return isFirst || !scrollsAlong(view, holder, axis) ? found : null;
+  return view.scrolledBy(holder)[axis] !== 0 || side !== start;
 }
 
 /**
