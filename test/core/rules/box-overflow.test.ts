@@ -397,7 +397,12 @@ test('what is widest in a row pushes the others out, unless the row has a width 
         box: [10, 10, 180, 40],
         style: { ...CARD, display: 'flex', 'flex-direction': 'row', 'flex-wrap': 'nowrap', width },
         children: [
-          { tag: 'b', id: 'wide', box: [10, 10, 130, 40], lines: [line(10, 20, 130)] },
+          {
+            tag: 'b',
+            id: 'wide',
+            box: [10, 10, 130, 40],
+            lines: [{ ...line(10, 20, 130), unbreakable: true }],
+          },
           { tag: 's', box: [150, 10, 70, 40], lines: [line(150, 20, 70)] },
         ],
       },
