@@ -230,17 +230,17 @@ const MOST_AMONG_SEVERAL = 0.75;
 
 /**
  * The item of a row that pushes another one out: too wide for the row alone, or by far the wider of the two; −1 where none is. A row of a width
- * of its own is too narrow by itself.
+ * of its own is too narrow by itself for what would fit it alone.
  */
 function pushedBy(view: SnapshotView, i: NodeIndex): NodeIndex {
   const row = flexRowAround(view, i);
-  if (row < 0 || hasOwnWidth(view, row)) return -1;
+  if (row < 0) return -1;
   const room = view.contentBox(row);
   const { width } = view.box(i);
   if (width > room.width + SLACK || outAlong(view.box(i), room, 'x') <= SLACK) return -1;
   const beside = view.childrenOf(row).filter((item) => item !== i && isInFlow(view, item));
-  const most = beside.length > 1 ? MOST_AMONG_SEVERAL : MOST_OF_ROW;
-  const least = Math.max(MUCH_WIDER * width, most * room.width);
+  const share = beside.length > 1 ? MOST_AMONG_SEVERAL : MOST_OF_ROW;
+  const least = Math.max(MUCH_WIDER * width, (hasOwnWidth(view, row) ? 1 : share) * room.width);
   const others = beside.filter((item) => !hasShareOfRow(view, item));
   const widest = others.reduce((a, b) => (a < 0 || view.box(b).width > view.box(a).width ? b : a), -1);
   return widest >= 0 && view.box(widest).width >= least ? widest : -1;
