@@ -93,7 +93,7 @@ describe('a page resized in place is laid out as one loaded at that size', () =>
 
   it('on pages of the collection', async () => {
     const folder = join(temp.path, 'collection');
-    expect(await writeBenchSite(folder, 40, 20)).toBeGreaterThan(10);
+    expect(await writeBenchSite(folder, 80, 20)).toBeGreaterThan(10);
     const sizes = [
       { width: 900, height: 844 },
       { width: 320, height: 700 },
