@@ -1,7 +1,7 @@
 import { alphaOf, coloursIn, contrastOf, UNSEEN } from '../css/colours.js';
 import { meets, type Rect } from '../geometry/rect.js';
 import { passedDown, perSnapshot, perStyle } from './memo.js';
-import { groundAlpha, hasBackgroundImage } from './paint.js';
+import { groundAlpha, hasBackgroundImage, isGradientAllOver } from './paint.js';
 import type { Ink, Scene } from './scene.js';
 import { FLAG_PICTURE } from './snapshot.js';
 import type { NodeIndex, SnapshotView } from './view.js';
@@ -18,16 +18,12 @@ export const groundOf = passedDown<NodeIndex>(
   -1,
 );
 
-/**
- * The colour of a gradient over the whole of an element whose stops nobody tells apart; null where there is none. Without a size of its own it
- * is as large as the element (CSS Images 3, section 4.3).
- */
+/** The colour of a gradient over the whole of an element whose stops nobody tells apart; null where there is none. */
 const colourOfGradient = perStyle((view, i): string | null => {
-  const image = view.style(i, 'background-image');
-  if (!hasBackgroundImage(view, i) || image.includes('url(')) return null;
-  if (/\d/.test(view.style(i, 'background-size'))) return null;
-  const [first, ...stops] = coloursIn(image);
-  if (first === undefined || [first, ...stops].some((stop) => alphaOf(stop) < DENSE)) return null;
+  if (!isGradientAllOver(view, i)) return null;
+  const stops = coloursIn(view.style(i, 'background-image'));
+  const [first] = stops;
+  if (first === undefined || stops.some((stop) => alphaOf(stop) < DENSE)) return null;
   return stops.every((stop) => contrastOf(first, stop) < UNSEEN) ? first : null;
 });
 

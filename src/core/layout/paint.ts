@@ -48,16 +48,24 @@ function isOpaqueImage(image: string, size: string): boolean {
 
 const isGradient = (image: string) => /gradient\(/.test(image);
 
-/** How solid a gradient is where it is most see-through. */
-const leastAlphaIn = (image: string) => Math.min(1, ...alphasIn(image)) * Number(alphasIn(image).length > 0);
+/** How solid a gradient is where it is most see-through; 0 where it has no colours. */
+function leastAlphaIn(gradient: string): number {
+  const alphas = alphasIn(gradient);
+  return alphas.length === 0 ? 0 : Math.min(...alphas);
+}
+
+/** Whether nothing but gradients, each as large as the box, is drawn behind what an element holds (CSS Images 3, section 4.3). */
+export const isGradientAllOver = perStyle((view, i): boolean => {
+  const image = view.style(i, 'background-image');
+  if (!hasBackgroundImage(view, i) || !isGradient(image) || image.includes('url(')) return false;
+  return !/\d/.test(view.style(i, 'background-size'));
+});
 
 /** How solid the ground of an element is where it is most see-through, be it a colour or a gradient. */
-export const leastGroundAlpha = perStyle((view, i) => {
-  const image = view.style(i, 'background-image');
+export const leastGroundAlpha = perStyle((view, i): number => {
   const ofColour = groundAlpha(view, i);
-  return isGradient(image) && hasBackgroundImage(view, i)
-    ? Math.max(ofColour, leastAlphaIn(image))
-    : ofColour;
+  if (!isGradientAllOver(view, i)) return ofColour;
+  return Math.max(ofColour, leastAlphaIn(view.style(i, 'background-image')));
 });
 
 /** Whether a box is drawn: a reader sees its edge, by a border all round, a background of its own, or a shadow. */
