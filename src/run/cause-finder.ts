@@ -12,20 +12,10 @@ import { type RenderView, type Sighting } from '../core/sightings/sighting.js';
 import { capital } from '../core/sightings/words.js';
 import type { LayoutChange, Probe } from '../engine/probe.js';
 import { mediaCause, viewportCause } from './page-causes.js';
+import { ExperimentBudget } from './experiment-budget.js';
 import type { Trial } from './trial.js';
 import { InOrder } from './in-order.js';
 
-/**
- * How many elements the experiments on one render may lay out, all together: a page with a hundred defects is not measured a thousand times.
- * Counted, not timed: the same page gets the same causes on a busy machine.
- */
-const MOST_LAID_OUT = 150_000;
-/** Even of a large page there are so many experiments, and no more of a small one. */
-const EXPERIMENTS = { least: 12, most: 200 };
-/** How many experiments a defect takes, by and large: what a render could not get through is left to the next that shows it. */
-const OF_A_DEFECT = 5;
-/** A page that lays itself out so slowly is given up. */
-const GIVEN_UP_MS = 15_000;
 /** How long a render waits for those before it in the plan, so that it is always the first of them that is experimented on. */
 const ORDER_MS = 15_000;
 /** Of a larger page each experiment would take seconds. */
@@ -64,7 +54,7 @@ export class CauseFinder {
       .filter(({ rule }) => LAYOUT_FAMILIES.includes(rule.meta.family));
     await this.inOrder.before(place, ORDER_MS);
     const budget = new ExperimentBudget(render.view.count);
-    const mine = this.claim(sightings, budget.left / OF_A_DEFECT);
+    const mine = this.claim(sightings, budget.defects);
     this.pass(place);
     const layoutWith = (change: LayoutChange) => {
       budget.take();
@@ -123,29 +113,6 @@ export class CauseFinder {
       mine.push(each);
     }
     return mine;
-  }
-}
-
-/** What experiments on one render may still take. */
-class ExperimentBudget {
-  left: number;
-  private readonly until = performance.now() + GIVEN_UP_MS;
-
-  /** @param elements of the page */
-  constructor(elements: number) {
-    this.left = Math.min(EXPERIMENTS.most, Math.max(EXPERIMENTS.least, MOST_LAID_OUT / elements));
-  }
-
-  take(): void {
-    this.left--;
-  }
-
-  isSpent(): boolean {
-    return this.left < 1 || this.isGivenUp();
-  }
-
-  isGivenUp(): boolean {
-    return performance.now() > this.until;
   }
 }
 

@@ -79,19 +79,19 @@ test('what pixels bore out is not taken for gone in an experiment that changes n
 });
 
 test('a render looks into as many defects as its experiments are enough for, and the next one into the rest, however slow the page', async () => {
-  const boxes = Array.from({ length: 60 }, (_, i): Node => ({
+  const boxes = Array.from({ length: 80 }, (_, i): Node => ({
     ...box(500),
-    id: `box-${String.fromCharCode(97 + (i % 26))}${i < 26 ? '' : i < 52 ? 'x' : 'y'}`,
+    id: `box-${String.fromCharCode(97 + (i % 26))}${'xyzw'[Math.floor(i / 26)]!}`,
     box: [0, i * 50, 500, 40],
   }));
-  const render = () => renderOf({ width: 400, scrollWidth: 500, scrollHeight: 3000 }, boxes);
+  const render = () => renderOf({ width: 400, scrollWidth: 500, scrollHeight: 4000 }, boxes);
   const slow = () =>
     probeThat(() => new Promise((done) => setTimeout(() => done(render().view.snapshot), 2)));
   const judge = new Judge(RULES, {});
   const defects = new Set(
     judge.judge(render()).map(({ rule, sighting }) => `${rule.meta.name} ${sighting.key}`),
   );
-  expect(defects.size).toBeGreaterThan(50);
+  expect(defects.size).toBeGreaterThan(70);
 
   const asked = async () => {
     const finder = new CauseFinder(judge, 3);
