@@ -304,18 +304,17 @@ function blockOfUnbroken(view: SnapshotView, i: NodeIndex): NodeIndex {
 }
 
 /**
- * What makes an item of a grid or column as wide as it is, though nothing in it does: the column was made for what stands above or below it, or
- * is as wide as the grid says. An empty list where that is not so.
+ * What makes an item of a grid or column as wide as it is, though nothing in it does: the column was made for what stands above or below it. An
+ * empty list where that is not so.
  */
-export function stretchersOf(view: SnapshotView, escapes: EndEscapes, item: NodeIndex): NodeIndex[] {
+function stretchersOf(view: SnapshotView, escapes: EndEscapes, item: NodeIndex): NodeIndex[] {
   const holder = view.containingElement(item);
   if (holder < 0 || !holdsItems(view, holder) || !isInFlow(view, item)) return [];
   const box = view.box(item);
-  const found = view
+  return view
     .childrenOf(holder)
     .filter((other) => other !== item && isInFlow(view, other) && isInColumnOf(view.box(other), box))
     .flatMap((other) => drivers(view, escapes, other));
-  return found.length === 0 && hasOwnColumns(view, holder) ? [holder] : found;
 }
 
 /** Whether two boxes begin and end at the same edges, from side to side. */

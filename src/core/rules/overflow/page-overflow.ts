@@ -1,4 +1,4 @@
-import { drivers, isItemOfWideRow, namedFor, overfullRow, stretchersOf } from '../../sightings/drivers.js';
+import { drivers, isItemOfWideRow, namedFor, overfullRow } from '../../sightings/drivers.js';
 import { signature } from '../../identity/signature.js';
 import { px as pxText } from '../../geometry/format.js';
 import { union, type Rect } from '../../geometry/rect.js';
@@ -201,15 +201,10 @@ function withoutConsequences(
     .filter((escape) => escape.culprits.length > 0 || !driven.has(escape.container))
     .map((escape) => ({
       ...escape,
-      culprits: firstOf(escape.culprits, stretchersOf(view, escapes, escape.from), [escape.from]).map(
-        (culprit) => namedFor(view, culprit),
+      culprits: (escape.culprits.length > 0 ? escape.culprits : [escape.from]).map((culprit) =>
+        namedFor(view, culprit),
       ),
     }));
-}
-
-/** The first list that has anything in it. */
-function firstOf<T>(...lists: (readonly T[])[]): readonly T[] {
-  return lists.find((list) => list.length > 0) ?? [];
 }
 
 /** Items of one row that stick out together are one defect, whichever of them do so at a width. */
