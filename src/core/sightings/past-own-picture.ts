@@ -2,7 +2,7 @@ import { coloursIn, contrastOf, READ, UNSEEN } from '../css/colours.js';
 import { colourBehind, groundOf } from '../layout/grounds.js';
 import { colourOfWords } from '../layout/letters.js';
 import { perSnapshot } from '../layout/memo.js';
-import { hasBackgroundImage } from '../layout/paint.js';
+import { hasBackgroundImage, isGradientAllOver } from '../layout/paint.js';
 import { sceneOf, type Ink, type Scene } from '../layout/scene.js';
 import type { NodeIndex, SnapshotView } from '../layout/view.js';
 import { lookAt, type Doubt } from './doubt.js';
@@ -66,14 +66,13 @@ function mayEndUnder(view: SnapshotView, ground: NodeIndex, { node }: Ink): bool
   const stops = isPicture ? [] : coloursIn(image).map(stands);
   if (!isPicture && !stops.some((contrast) => contrast >= READ)) return false;
   const isLostAt = (contrast: number) => contrast < UNSEEN;
-  const endsInside = !fills(view, ground, isPicture);
+  const endsInside = !fills(view, ground);
   return (
     (endsInside && isLostAt(stands(colourBehind(view, ground) ?? 'transparent'))) || stops.some(isLostAt)
   );
 }
 
-/** Whether the picture of a ground is as large as the ground: a gradient without a size of its own is (CSS Images 3, section 4.3). */
-function fills(view: SnapshotView, ground: NodeIndex, isPicture: boolean): boolean {
-  const size = view.style(ground, 'background-size');
-  return /cover|100% 100%/.test(size) || (!isPicture && !/\d/.test(size));
+/** Whether the picture of a ground is as large as the ground. */
+function fills(view: SnapshotView, ground: NodeIndex): boolean {
+  return /cover|100% 100%/.test(view.style(ground, 'background-size')) || isGradientAllOver(view, ground);
 }

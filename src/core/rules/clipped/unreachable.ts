@@ -118,9 +118,14 @@ function withScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | nu
 function mayBringBack(view: SnapshotView, holder: NodeIndex, side: Side): boolean {
   const axis = axisOf(side);
   if (!scrollsAlong(view, holder, axis)) return false;
-  const atEnd = beginsAtFarEnd(view, holder)[axis];
-  const start = axis === 'x' ? (atEnd ? 'right' : 'left') : atEnd ? 'bottom' : 'top';
+  const [start] = startAndEnd(view, holder, axis);
   return view.scrolledBy(holder)[axis] !== 0 || side !== start;
+}
+
+/** The sides at which what a container scrolls along an axis begins and ends. */
+function startAndEnd(view: SnapshotView, holder: NodeIndex, axis: 'x' | 'y'): readonly [Side, Side] {
+  const [first, last] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
+  return beginsAtFarEnd(view, holder)[axis] ? [last, first] : [first, last];
 }
 
 /**
@@ -137,8 +142,7 @@ function atEndOffScreen(
   const { view } = scene;
   if (scrollerOf(view, view.containingElement(holder)) >= 0) return null;
   const screen = screenOnPage(view);
-  const [start, end] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
-  const side = beginsAtFarEnd(view, holder)[axis] ? start : end;
+  const [, side] = startAndEnd(view, holder, axis);
   // What is cut off before the edge of the screen is another rule's.
   const seen = cut(view.paddingBox(holder), scene.clips.shownBox(holder));
   if (!seen || outOf(seen, screen)[side] <= LEAST_PX) return null;
@@ -197,11 +201,9 @@ function inScroller(scene: Scene, ink: Ink, holder: NodeIndex): Stranding | null
   const { view } = scene;
   const { x, y } = view.scrolledBy(holder);
   const out = outOf({ ...ink.full, x: ink.full.x + x, y: ink.full.y + y }, view.paddingBox(holder));
-  const isFar = beginsAtFarEnd(view, holder);
   const over: Record<Side, number> = { left: 0, right: 0, top: 0, bottom: 0 };
   for (const axis of ['x', 'y'] as const) {
-    const [start, end] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
-    const side = isFar[axis] ? end : start;
+    const [side] = startAndEnd(view, holder, axis);
     if (scrollsAlong(view, holder, axis)) over[side] = out[side];
   }
   const of = holder === mainScrollerOf(view) ? 'main' : 'scroller';
