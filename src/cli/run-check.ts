@@ -8,7 +8,7 @@ import { engineLog } from './output/log.js';
 import { startProgress } from './output/progress.js';
 import type { SummaryOptions } from './output/summary.js';
 
-/** What is printed at the end is loaded while pages are: the browser is not to wait for it. */
+/** What is printed at the end is loaded while pages are, once a first one is there: no page is to wait for it. */
 const loadSummary = () => import('./output/summary.js');
 
 /** @see summaryText */
@@ -52,7 +52,7 @@ export async function showing<T>(
       onEvent: (event) => {
         if (event.kind === 'found' && !quiet)
           for (const note of event.notes) process.stderr.write(`Note: ${note}.\n`);
-        if (event.kind === 'planned') loadSummary().catch(() => undefined);
+        if (event.kind === 'rendered') loadSummary().catch(() => undefined);
         const line = progressLine(event);
         if (line !== null) void progress.then((shown) => shown.update(line));
       },

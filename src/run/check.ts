@@ -29,12 +29,14 @@ export async function check(plan: CheckPlan, tools: CheckTools, pool: BrowserPoo
   const start = performance.now();
   const sweeper = plan.sweep && new Sweeper(plan, plan.sweep, tools, plan.ruleSet ?? RULES);
   sweeper?.warmUp();
-  if (plan.shots.full && plan.evidence !== 'none') prepareEvidence();
   let version: string;
   let pages: CheckedPage[];
   try {
     version = await pool.versionFor(plan.devices[0] ?? plan.sweep!.device);
-    pages = await checkPages(plan, tools, pool, sweeper);
+    const checking = checkPages(plan, tools, pool, sweeper);
+    // The browsers have been asked to open the first pages: there is nothing else to do until they have.
+    if (plan.shots.full && plan.evidence !== 'none') prepareEvidence();
+    pages = await checking;
   } finally {
     await sweeper?.close();
   }

@@ -7,7 +7,7 @@ import type { SnapshotView } from '../core/layout/view.js';
 import { middleOf, type Doubt } from '../core/sightings/doubt.js';
 import type { RenderView } from '../core/sightings/sighting.js';
 import type { Probe, StyleChange } from '../engine/probe.js';
-import { LookMemory } from './look-memory.js';
+import { NOTHING_KNOWN } from './look-memory.js';
 import { loadSharp } from '../engine/load-sharp.js';
 
 /** Of a render, so many spots are looked at, those first of which most would be lost. */
@@ -45,13 +45,13 @@ const MOST_SCROLLED = 2;
  * transparent: counted with and without what lies over them, the difference is what it hides. All spots are seen in the same four
  * pictures, and those that meet only while the page scrolls in four more. What was seen is kept with the layout, which is to be judged after
  * that.
- * @param memory of other sizes of the same open page: what was seen there needs no other look
+ * @param memory of other sizes of the same page: what was seen there needs no other look
  */
 export async function takeLooks(
   judge: Judge,
   render: RenderView,
   probe: Probe,
-  memory = new LookMemory(),
+  memory = NOTHING_KNOWN,
 ): Promise<void> {
   const { view } = render;
   const all = together(judge.doubts(render));
@@ -59,7 +59,7 @@ export async function takeLooks(
   const looks: Look[] = [];
   const open: Doubt[] = [];
   for (const doubt of all) {
-    const known = memory.recall(view, doubt);
+    const known = memory.recall(doubt);
     if (known) looks.push(known);
     else open.push(doubt);
   }
@@ -68,7 +68,7 @@ export async function takeLooks(
     const found = await lookAt(view, atRest.doubts, atRest.area, (changes) =>
       probe.picturesWith(changes, atRest.area),
     );
-    for (const [i, look] of found.entries()) memory.keep(view, atRest.doubts[i]!, look);
+    for (const [i, look] of found.entries()) memory.keep(atRest.doubts[i]!, look);
     looks.push(...found);
   }
   for (const doubt of open.filter(({ passing }) => passing).slice(0, MOST_SCROLLED)) {
@@ -78,7 +78,7 @@ export async function takeLooks(
     const [found] = await lookAt(view, [doubt], screen, (changes) => probe.screensWith(changes, scrolled));
     if (!found) continue;
     const look = { ...found, bar: view.uid(bar) };
-    memory.keep(view, doubt, look);
+    memory.keep(doubt, look);
     looks.push(look);
   }
   if (looks.length > 0) view.snapshot.looks = looks;

@@ -31,6 +31,8 @@ test('a page that measures once is loaded for each width, and one that hangs on 
   expect(once.sweep![0]).toMatchObject({ anew: true, whole: true });
   expect(once.sweep![0]!.notes[0]).toMatch(/^loaded anew at .* px it shows something else/);
   expect(once.findings.filter(({ family }) => family === 'overflow')).toEqual([]);
+  const asked = await temp.swept('asked.html', '--from', '600', '--to', '700');
+  expect(asked.sweep![0]).toMatchObject({ anew: true, edges: [{ width: 641, message: '#more appears' }] });
   const dragged = await temp.swept('dragged.html', '--from', '360', '--to', '1000');
   expect(dragged.sweep![0]!.anew).toBe(true);
   expect(dragged.sweep![0]!.notes[0]).toMatch(

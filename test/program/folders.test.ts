@@ -1,4 +1,4 @@
-import { mkdir, readdir, rm, writeFile } from 'node:fs/promises';
+import { rm, writeFile } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { check } from '../../src/api/check.js';
@@ -29,20 +29,6 @@ test('folders are made with those above them; where none can be made it ends', a
   await expect(makeFolder(join(page, 'below'))).rejects.toThrow(/ENOTDIR|EEXIST/);
   // A recursive mkdir of Node's own never comes back from here.
   if (process.platform === 'linux') await expect(makeFolder('/proc/isoptic/x')).rejects.toThrow('ENOENT');
-});
-
-test('without a cache folder that can be written a private temporary one is used and told', async () => {
-  const tmp = join(temp.path, 'tmp');
-  await mkdir(tmp);
-  const out = join(temp.path, 'no-cache');
-  const cache = join(page, 'cache');
-  const env = { XDG_CACHE_HOME: cache, HOME: '/proc/nobody', TMPDIR: tmp };
-  const args = ['check', page, '--at', '400x700', '--shots', 'none', '--fail-on', 'never', '--out', out];
-  const { status, stderr } = await isoptic(args, { env });
-  expect(status).toBe(0);
-  expect(stderr).toContain(`the cache folder ${cache}/isoptic can not be written`);
-  expect(stderr).toContain('XDG_CACHE_HOME');
-  expect((await readdir(tmp)).some((name) => name.startsWith('isoptic-cache-'))).toBe(true);
 });
 
 test('a run folder where nothing can be written is refused', async () => {

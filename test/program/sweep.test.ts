@@ -46,6 +46,13 @@ test('elements that a script builds anew at every width are the same ones', asyn
   expect(findings[0]).toMatchObject({ spans: { anew: [[280, 499]] } });
 });
 
+test('what shows something else all the time is not followed, and costs no load for each width', async () => {
+  const { sweep } = await temp.swept('slides.html', '--from', '560', '--to', '840');
+  expect(sweep![0]).toMatchObject({ anew: false, whole: true });
+  expect(sweep![0]!.edges).toEqual([{ width: 700, message: 'main > ul goes from 1 to 2 columns' }]);
+  expect(sweep![0]!.notes[0]).toMatch(/^it changes by itself while it is looked at/);
+});
+
 test('containers in a shadow tree, and lengths of the viewport in calc', async () => {
   const { sweep, findings } = await temp.swept('container.html', '--to', '900');
   // 500 px is nine tenths of the page without its scroll bar, if it has one.

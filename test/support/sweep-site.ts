@@ -38,6 +38,12 @@ const PAGES: Readonly<Record<string, string>> = {
   // A boat goes to and fro by a script, which is no animation that could be brought to its end.
   'clock.html': `${meta}<title>Clock</title><style>body { margin: 0 } #sea { position: relative; height: 40px } #boat { position: absolute; top: 0; width: 40px } .wide { width: 560px; background: #0a8 } @media (min-width: 640px) { .wide { width: auto } }</style><div id="sea"><b id="boat">Boat</b></div><div class="wide">Five hundred and sixty</div><script>
     let at = 0; setInterval(() => { at = (at + 17) % 200; document.getElementById('boat').style.left = at + 'px'; }, 20);</script>`,
+  // One slide after another, of which no two are alike.
+  'slides.html': `${meta}<title>Slides</title><style>body { margin: 0 } .slide { display: none; height: 80px } .slide.on { display: grid } ul { display: grid } @media (min-width: 700px) { ul { grid-template-columns: 1fr 1fr } }</style><main><div class="show">${[1, 2, 3, 4, 5].map((count) => `<div class="slide">${'<p>Boat</p>'.repeat(count)}</div>`).join('')}</div><ul>${boats}</ul></main><script>
+    const slides = [...document.querySelectorAll('.slide')]; let shown = 0;
+    const next = () => { slides[shown].classList.remove('on'); shown = (shown + 1) % slides.length; slides[shown].classList.add('on'); }; next(); setInterval(next, 70);</script>`,
+  // The script asks once, as it loads, and nothing is wrong with either layout.
+  'asked.html': `${meta}<title>Asked</title><p>Boats</p><p id="more">All boats</p><script>document.getElementById('more').hidden = matchMedia('(max-width: 640px)').matches</script>`,
   'endless.html': `${meta}<title>Endless</title><p>Words.</p><script>addEventListener('resize', () => { if (innerWidth < 700) for (;;); })</script>`,
   'container.html': `${meta}<title>Container</title><body style="margin:0"><x-card></x-card><div style="width:calc(50vw + 200px);background:#0a8">Half and two hundred</div><script>
     customElements.define('x-card', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML =

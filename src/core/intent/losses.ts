@@ -82,11 +82,13 @@ function isPartOfSign(view: SnapshotView, { ink, cutter, axis, whole }: Loss): b
   return axis === acrossLines(view, ink.node) || isOneSign(view.lineText(ink.line).trim());
 }
 
-const GRAPHEMES = new Intl.Segmenter('en', { granularity: 'grapheme' });
+/** Made when first asked for: the first of a process reads tables for 25 ms. */
+let graphemes: Intl.Segmenter | undefined;
 
 /** A sign may be of several code points, as one with a colour is. */
 function isOneSign(text: string): boolean {
-  const [first] = GRAPHEMES.segment(text);
+  graphemes ??= new Intl.Segmenter('en', { granularity: 'grapheme' });
+  const [first] = graphemes.segment(text);
   return first?.segment === text;
 }
 

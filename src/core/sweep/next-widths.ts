@@ -1,5 +1,5 @@
 import { meeting, strays } from './lines.js';
-import { showsSame, type Sample } from './sample.js';
+import { isAlike, type Sample } from './sample.js';
 import { turnings } from './turning.js';
 
 /** Of three layouts on a line the outer ones must lie so far apart from the middle one, as a share of the whole. */
@@ -45,10 +45,6 @@ function inside(left: Sample, right: Sample, guesses: readonly number[]): number
   return found.length > 0
     ? [...new Set(found)].sort((a, b) => a - b)
     : [Math.floor((left.width + right.width) / 2)];
-}
-
-function isAlike(a: Sample, b: Sample): boolean {
-  return a.form === b.form && showsSame(a, b);
 }
 
 /** @param i the gap between samples i and i + 1 */

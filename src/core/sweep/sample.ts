@@ -7,7 +7,7 @@ export interface Sample {
   /** CSS px. */
   readonly width: number;
   /** Layouts of one form have the same (`Trace.form`). */
-  readonly form: string;
+  form: string;
   /** Null once nothing near it is searched any more. */
   trace: Trace | null;
   /** By the number of a container that some query asks: how large it is; only those that are laid out. */
@@ -26,4 +26,9 @@ export interface Sight {
 /** Whether two layouts show the same defects. */
 export function showsSame({ seen: a }: Sample, { seen: b }: Sample): boolean {
   return a.size === b.size && [...a.keys()].every((key) => b.has(key));
+}
+
+/** Whether two layouts are of one form and show the same defects. */
+export function isAlike(a: Sample, b: Sample): boolean {
+  return a.form === b.form && showsSame(a, b);
 }

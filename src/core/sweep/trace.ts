@@ -68,8 +68,14 @@ export function traceOf({ view, painted }: Scene, numbers: Int32Array, axis: Swe
 }
 
 /** Of what is not seen nobody sees how it is laid out. */
-function formText(number: number, { isSeen, display, position, float, rows, order }: Form): string {
+export function formText(number: number, { isSeen, display, position, float, rows, order }: Form): string {
   return (isSeen ? [number, display, position, float, rows.join(), order] : [number, 'unseen']).join(' ');
+}
+
+/** The forms of all elements as one text, without those of some. */
+export function withoutForms(form: string, left: ReadonlySet<number>): string {
+  const [scrollbar, ...lines] = form.split('\n');
+  return [scrollbar, ...lines.filter((line) => !left.has(Number.parseInt(line, 10)))].join('\n');
 }
 
 function placeOf(view: SnapshotView, i: NodeIndex, { display }: Form, axis: SweepAxis): Place {

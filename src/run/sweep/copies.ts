@@ -48,6 +48,9 @@ export class Copies {
   private readonly loads: ReturnType<typeof pLimit>;
   private readonly numbers = new SharedNumbers();
   private readonly sampler: Sampler;
+  /** What is seen where the page is loaded is not told from what was seen where it was not, and the other way round. */
+  private readonly looksInPlace: LookMemory;
+  private readonly looksAnew: LookMemory;
   private readonly preparations;
   /** Tabs that the page was loaded in to confirm a size, for the next size. */
   private readonly visited: Copy[] = [];
@@ -64,6 +67,8 @@ export class Copies {
   ) {
     this.copies = new Lending(count);
     this.loads = pLimit(Math.ceil(LOADS_A_COPY * count));
+    this.looksInPlace = new LookMemory(range.every);
+    this.looksAnew = new LookMemory(range.every);
     this.sampler = new Sampler(page.id, plan.rules, range.axis, rules);
     this.preparations = plan.preparations.filter(
       (preparation) => isFor(page.id, preparation.pages) && statesOf(preparation).length === 0,
@@ -219,7 +224,7 @@ export class Copies {
     for (const preparation of this.preparations)
       await runSteps(page, preparation, this.page.url, () => Promise.resolve());
     if (this.preparations.length > 0) await page.settle('changed');
-    return { page, numbersOf: this.numbers.copy(), looks: new LookMemory() };
+    return { page, numbersOf: this.numbers.copy(), looks: this.looksAnew };
   }
 
   /** Does something with a copy that is free; with a new one where it died under the work. @throws what a page or browser did */
@@ -244,7 +249,8 @@ export class Copies {
 
   /** All copies begin at the same size, so that what a script builds by its size is the same in all of them. */
   private async openFirst(): Promise<Copy> {
-    const copy = await this.open(deviceAt(this.range, this.range.to));
+    const loaded = await this.open(deviceAt(this.range, this.range.to));
+    const copy: Copy = { ...loaded, looks: this.looksInPlace };
     copy.numbersOf(new SnapshotView(await copy.page.collect({ locate: [] })));
     return copy;
   }

@@ -18,7 +18,7 @@ import type { SweepRange } from './plan.js';
 export interface Copy {
   readonly page: PageSession;
   readonly numbersOf: (view: SnapshotView) => Int32Array;
-  /** What was seen in pixels at other sizes. */
+  /** What was seen in pixels at other sizes, in whichever copy. */
   readonly looks: LookMemory;
 }
 
@@ -51,6 +51,7 @@ export class Sampler {
   async sampleOf(copy: Copy, device: Device, size: number): Promise<Sample> {
     const snapshot = await copy.page.collect({ locate: this.locate });
     const view = new SnapshotView(snapshot);
+    const numbers = copy.numbersOf(view);
     const render = {
       page: this.page,
       device,
@@ -60,7 +61,7 @@ export class Sampler {
       essentials: [],
     };
     const probe = copy.page.probe();
-    await takeLooks(this.judge, render, probe, copy.looks);
+    await takeLooks(this.judge, render, probe, copy.looks.at({ view, size, numbers }));
     await probe.close();
     const seen = new Map<string, Sight>();
     for (const { rule, sighting } of this.judge.judge(render)) {
@@ -70,7 +71,6 @@ export class Sampler {
       const severities = [severityOf(rule, sighting), ...(before ? [before.severity] : [])];
       seen.set(key, { px: sighting.by ? px : null, severity: gravest(severities)! });
     }
-    const numbers = copy.numbersOf(view);
     const trace = traceOf(sceneOf(view), numbers, this.axis);
     const form = this.forms.get(trace.form) ?? trace.form;
     this.forms.set(form, form);

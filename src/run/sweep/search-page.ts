@@ -5,7 +5,7 @@ import { openTurns, type ContainerSize } from '../../core/sweep/container-spans.
 import { knownBegins } from '../../core/sweep/begins.js';
 import { changesBetween, changesText } from '../../core/sweep/changes.js';
 import { environmentOf } from '../../core/sweep/environment.js';
-import { unfollow } from '../../core/sweep/moving.js';
+import { isAnyMoving, nothingMoving, unfollow } from '../../core/sweep/moving.js';
 import type { Sample } from '../../core/sweep/sample.js';
 import { conditionFor, queryStyleOf } from '../../core/sweep/containing-condition.js';
 import { reportQueries, shortStretches, type QueryReport } from '../../core/sweep/query-report.js';
@@ -66,8 +66,8 @@ export async function searchPage(
   const span: Span = { min: range.from, max: range.to };
   const notes: string[] = [];
   let layouts = 0;
-  /** Elements that move by themselves, once they are known. */
-  const moving = new Set<number>();
+  /** What moves by itself, once it is known. */
+  let moving = nothingMoving();
   const counted = (look: (size: number) => Promise<Sample>) => (size: number) => {
     layouts++;
     onLooked(layouts);
@@ -87,7 +87,10 @@ export async function searchPage(
   try {
     const { queries, containersOf } = await copies.queries();
     const environment = environmentOf(range.device);
-    const begins = range.axis === 'width' ? knownBegins(queries, environment, span) : [];
+    const beginsOf = (those: readonly FoundQuery[]) =>
+      range.axis === 'width' ? knownBegins(those, environment, span) : [];
+    const begins = beginsOf(queries);
+    const askedByScripts = beginsOf(queries.filter(({ kind }) => kind === 'script'));
     const changesAt = new Map<number, string>();
     const onBegin = (before: Sample, after: Sample) =>
       changesAt.set(after.width, changeTexts(before, after).join('; '));
@@ -108,7 +111,7 @@ export async function searchPage(
       },
     });
     const way = steadiness as Steadiness;
-    const again = counted((size) => copies.again(size));
+    const again = followed(counted((size) => copies.again(size)));
     const pictured = (isAnew: boolean) =>
       picture?.(
         found.edges.map(({ width }) => width),
@@ -118,7 +121,7 @@ export async function searchPage(
       way === 'way'
         ? [[], undefined]
         : await Promise.all([
-            confirms ? differingAnew(found.samples, span, again, anew) : [],
+            confirms ? differingAnew(found.samples, askedByScripts, span, again, anew) : [],
             pictured(false),
           ]);
     let shots = taken;
@@ -130,15 +133,15 @@ export async function searchPage(
           : `loaded anew at ${differing.join(', ')} px it shows something else than when its window is resized to that: the page was loaded anew for each ${range.axis}`,
       );
       // Where a page is loaded anew, no way leads to a size.
-      if (way === 'way') moving.clear();
+      if (way === 'way') moving = nothingMoving();
       found = await searchBy(anew, { most: Math.min(options.most, MOST_ANEW) });
       shots = await pictured(true);
     }
-    const mayMove = moving.size > 0 || !found.isWhole;
+    const mayMove = isAnyMoving(moving) || !found.isWhole;
     const isUnsteady = way === 'time' || (mayMove && (await movesByItself(range.to, whole)));
     if (isUnsteady)
       notes.push('it changes by itself while it is looked at: what is said of it holds for one moment');
-    else if (moving.size > 0 && !isAnew)
+    else if (isAnyMoving(moving) && !isAnew)
       notes.push(
         `parts of it stand elsewhere when its window comes back to a ${range.axis}: what comes and goes with them between two ${range.axis}s that were looked at may be missed`,
       );

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { movedBetween, unfollow } from '../../../src/core/sweep/moving.js';
+import { movedBetween, nothingMoving, unfollow } from '../../../src/core/sweep/moving.js';
 import { search } from '../../../src/core/sweep/search.js';
 import { shownWidths, bothSides } from '../../../src/core/sweep/shown-widths.js';
 import { spansByKey, stretchesOf } from '../../../src/core/sweep/spans.js';
@@ -211,8 +211,9 @@ test('what moves by itself is left out, so that the search comes to its end', as
     ],
   });
   const again = [await look(500), await look(500)] as const;
-  const moving = new Set(movedBetween(...again));
-  expect([...moving]).toEqual([1]);
+  const moving = nothingMoving();
+  for (const element of movedBetween(...again)) moving.places.add(element);
+  expect([...moving.places]).toEqual([1]);
 
   const followed = async (width: number) => {
     const sample = await look(width);
