@@ -52,9 +52,9 @@ export class LookMemory {
         pairs.set(doubt, pair);
         const known =
           this.seen.get(keyOf(view, doubt, both)) ?? (this.isExact ? undefined : this.between(pair, size));
-        const ids = { cover: view.uid(doubt.cover), under: view.uid(doubt.under) };
-        if (!known || !doubt.passing) return known && { ...known, ...ids, at: middleOf(doubt.area) };
-        return { ...known, ...ids, bar: view.uid(doubt.passing.bar) };
+        if (!known) return undefined;
+        const place = doubt.passing ? { bar: view.uid(doubt.passing.bar) } : { at: middleOf(doubt.area) };
+        return { ...known, cover: view.uid(doubt.cover), under: view.uid(doubt.under), ...place };
       },
       keep: (doubt, look) => {
         this.seen.set(keyOf(view, doubt, bothOf(doubt, numbers)), look);
